@@ -1,0 +1,205 @@
+#' Write a brief
+#'
+#' A brief is the instructions for one statement: a source and a few named sections. Sections may be
+#' given in any order; they are always worked in the same one, so that steps cannot be done in the
+#' wrong order. A brief is checked when it is made: an unknown section, column or function, or a kind
+#' that does not fit, is an error there and then.
+#'
+#' @section Sections:
+#' In the order in which they are worked:
+#' \describe{
+#'   \item{`columns`}{Named expressions, worked out for each entry and added to the table.}
+#'   \item{`only`}{Conditions that say which entries count. A condition that is missing counts as not
+#'     met, and is counted.}
+#'   \item{`lines`}{What makes a line: columns or named expressions, or `whole()` for one line.
+#'     Without this section each entry is a line. A missing key is a line of its own, last.}
+#'   \item{`figures`}{Named figures, computed from the entries of each line: `sum(toll)`,
+#'     `count()`, `max(toll) - min(toll)`. Later figures may use earlier ones. Any figure takes
+#'     `where = condition`.}
+#'   \item{`show`}{Which lines are shown: conditions, `top(n, x, per =, ties =, others =)` or
+#'     `bottom()`. Lines that tie with the last are shown too, unless `ties = "by_entry"`.
+#'     `others = TRUE` gathers the rest in a line, recomputed from its entries.}
+#'   \item{`order`}{Columns or expressions to sort by; `desc()` for the largest first.}
+#'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)` and
+#'     `decimals(x, digits)` are formats; `hide(x)` leaves a column out and `rest()` stands for all
+#'     columns not named.}
+#'   \item{`title`, `notes`}{Text for the page.}
+#' }
+#' Expressions know the functions of [words] only. Local variables may stand for values; a column
+#' wins over a variable of the same name.
+#'
+#' @param source A [ledger()], a data frame, the path of a file, or another brief, whose shown lines
+#'   are then the entries.
+#' @param ... Sections by name.
+#' @return An object of class `idle_brief`. Printing it gives the instructions in words and the first
+#'   ten lines of the statement.
+#' @section Errors:
+#' Classed conditions, all of class `idle_error`: `idle_unknown_section`, `idle_section_twice`,
+#' `idle_unknown_column`, `idle_unknown_function`, `idle_wrong_kind`, `idle_not_determined`,
+#' `idle_no_lines`, `idle_no_name`, `idle_name_twice`, `idle_bad_argument`.
+#' @seealso [draw_up()], [tie_out()], [amend()], [narrow()], [quoted()]
+#' @export
+#' @examples
+#' brief(demo_table("tolls"),
+#'   title = "Receipts by reach",
+#'   only = toll > 0,
+#'   lines = reach,
+#'   figures = c(passages = count(), receipts = sum(toll)),
+#'   order = desc(receipts)
+#' )
+brief <- function(source, ...) {
+  quos <- rlang::enquos(..., .ignore_empty = "all")
+  new_brief(as_source(source, deparse1(substitute(source))), capture_sections(quos))
+}
+
+capture_sections <- function(quos) {
+  names <- check_section_names(rlang::names2(quos))
+  sections <- lapply(quos, capture_items)
+  stats::setNames(sections, names)
+}
+
+check_section_names <- function(names) {
+  known <- section_names()
+  for (name in names) {
+    if (!nzchar(name)) {
+      stop_idle(
+        "unknown_section", "Every section of a brief has a name, and one has none.",
+        sprintf("The sections are %s.", both(tick(known)))
+      )
+    }
+    if (!name %in% known) {
+      near <- nearest(name, known)
+      stop_idle(
+        "unknown_section", sprintf("A brief has no section `%s`.", name),
+        if (length(near)) sprintf("Did you mean %s?", either(tick(near))) else sprintf("The sections are %s.", both(tick(known))),
+        section = name
+      )
+    }
+  }
+  twice <- names[duplicated(names)]
+  if (length(twice) > 0) {
+    stop_idle(
+      "section_twice", sprintf("The section `%s` is given twice.", twice[1]),
+      sprintf("Put both parts into one: %s = c(..., ...).", twice[1]),
+      section = twice[1]
+    )
+  }
+  names
+}
+
+# `sections` are the captured items by section; nothing is kept that is not checked.
+new_brief <- function(source, sections, given = list()) {
+  sections <- Filter(length, sections)
+  ctx <- list(
+    columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
+    keys = character(), column_notes = column_notes(source)
+  )
+  checked <- list()
+  notes <- shadow_notes(sections, ctx)
+  for (name in intersect(section_names(), names(sections))) {
+    ctx$section <- name
+    section <- room_of("section", name)
+    checked[[name]] <- section$check(sections[[name]], ctx)
+    ctx <- section$leaves(checked[[name]], ctx)
+  }
+  structure(
+    list(
+      source = source, sections = sections, checked = checked, given = given,
+      columns = ctx$columns, keys = ctx$keys, grain = ctx$grain, notes = notes
+    ),
+    class = "idle_brief"
+  )
+}
+
+# Where a local variable has the name of a column, the column wins, and the page says so.
+shadow_notes <- function(sections, ctx) {
+  variables <- unique(unlist(lapply(sections, function(items) {
+    lapply(items, function(item) names(item$values))
+  })))
+  shadowed <- intersect(variables, names(ctx$columns))
+  if (length(shadowed) == 0) return(character())
+  sprintf("%s is a column and also a variable outside; the column is used.", tick(shadowed))
+}
+
+#' Change a brief
+#'
+#' `amend()` gives a copy with sections replaced; `section = NULL` takes one away. `narrow()` gives
+#' the same page from a part of the ledger, to check by eye: its conditions are added to `only`.
+#' `supply()` gives values for the `given(name)` in a brief.
+#'
+#' @param brief A [brief()].
+#' @param ... For `amend()`, sections by name; for `narrow()`, conditions on the columns of the
+#'   source or of the section `columns`; for `supply()`, values by name.
+#' @return A brief. Raises the same errors as [brief()].
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"), lines = lock, figures = c(receipts = sum(toll)))
+#' amend(page, order = desc(receipts))
+#' narrow(page, reach == "Upper")
+#' monthly <- brief(demo_table("tolls"),
+#'   only = start_of(passed_on, "month") == given(month),
+#'   lines = lock, figures = c(receipts = sum(toll))
+#' )
+#' supply(monthly, month = as.Date("2025-03-01"))
+amend <- function(brief, ...) {
+  check_is_brief(brief)
+  sections <- capture_sections(rlang::enquos(..., .ignore_empty = "all"))
+  kept <- brief$sections
+  for (name in names(sections)) {
+    gone <- length(sections[[name]]) == 1 && is.null(sections[[name]][[1]]$expr)
+    kept[[name]] <- if (gone) NULL else sections[[name]]
+  }
+  new_brief(brief$source, kept, brief$given)
+}
+
+#' @rdname amend
+#' @export
+narrow <- function(brief, ...) {
+  check_is_brief(brief)
+  items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  narrow_to(brief, items)
+}
+
+narrow_to <- function(brief, items) {
+  sections <- brief$sections
+  sections$only <- c(sections$only, items)
+  new_brief(brief$source, sections, brief$given)
+}
+
+#' @rdname amend
+#' @export
+supply <- function(brief, ...) {
+  check_is_brief(brief)
+  values <- list(...)
+  if (length(values) && any(!nzchar(rlang::names2(values)))) {
+    stop_idle("bad_argument", "supply() takes values by name: supply(brief, month = ...).")
+  }
+  supply_values(brief, values)
+}
+
+supply_values <- function(brief, values) {
+  source <- brief$source
+  if (inherits(source, "idle_brief")) source <- supply_values(source, values)
+  new_brief(source, brief$sections, utils::modifyList(brief$given, values))
+}
+
+check_is_brief <- function(x) {
+  if (!inherits(x, "idle_brief")) {
+    stop_idle(
+      "bad_argument", sprintf("This takes a brief, and got %s.", a_thing(x)),
+      "Make one with brief(source, lines = ..., figures = ...)."
+    )
+  }
+  x
+}
+
+a_thing <- function(x) sprintf("an object of class %s", tick(class(x)[1]))
+
+# The instructions in words, one line each.
+brief_words <- function(brief) {
+  unlist(lapply(intersect(section_names(), names(brief$checked)), function(name) {
+    words <- room_of("section", name)$words(brief$checked[[name]])
+    if (name == "figures") words <- c("On each line:", paste0("  ", words))
+    words
+  }))
+}

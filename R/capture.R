@@ -1,0 +1,109 @@
+# Capturing what the user wrote: expressions as data, and the values of the local variables that they
+# name. Nothing else of the user's environment is kept.
+
+# One captured expression. `name` is the name it was given, or "".
+captured <- function(expr, values = list(), name = "") {
+  list(name = name, expr = expr, values = values)
+}
+
+# The items of a section: the parts of c(...), with quoted() parts spliced in.
+capture_items <- function(quo, name = "") {
+  expr <- rlang::quo_squash(quo)
+  env <- rlang::quo_get_env(quo)
+  if (identical(env, emptyenv())) env <- baseenv()
+  if (rlang::is_call(expr, "c")) {
+    parts <- as.list(expr)[-1]
+    given_names <- rlang::names2(parts)
+    items <- Map(function(part, label) capture_one(part, env, label), parts, given_names)
+    return(unlist(unname(items), recursive = FALSE))
+  }
+  capture_one(expr, env, name)
+}
+
+capture_one <- function(expr, env, name) {
+  if (rlang::is_missing(expr)) return(list())
+  found <- if (is.symbol(expr)) find_value(expr, env)
+  if (inherits(found, "idle_quoted")) return(unclass(found))
+  if (inherits(expr, "idle_quoted")) return(unclass(expr))
+  list(captured(expr, values_in(expr, env), name))
+}
+
+values_in <- function(expr, env) {
+  names <- setdiff(unique(all.vars(expr)), "")
+  found <- lapply(stats::setNames(names, names), function(name) find_value(as.name(name), env))
+  Filter(function(x) is.atomic(x) && !is.null(x), found)
+}
+
+# The value of a variable, looked for up to the global environment and not in packages.
+find_value <- function(symbol, env) {
+  name <- as.character(symbol)
+  while (!identical(env, emptyenv()) && !identical(env, baseenv())) {
+    if (rlang::env_has(env, name)) {
+      value <- rlang::env_get(env, name, default = NULL)
+      return(if (is.atomic(value) || inherits(value, "idle_quoted")) value)
+    }
+    if (identical(env, globalenv()) || isNamespace(env)) break
+    env <- parent.env(env)
+  }
+  if (name == "pi") pi
+}
+
+#' Parts of a brief to use again
+#'
+#' Keeps expressions, with the values of the local variables that they name, so that several briefs
+#' can use them. Give the result as a section, or as a part of one.
+#'
+#' @param ... Expressions, usually named: figures, keys, conditions.
+#' @return An object of class `idle_quoted`: a list of captured expressions.
+#' @seealso [brief()]
+#' @export
+#' @examples
+#' usual <- quoted(passages = count(), receipts = sum(toll))
+#' brief(demo_table("tolls"), lines = reach, figures = usual)
+#' brief(demo_table("tolls"), lines = lock, figures = c(usual, largest = max(toll)))
+quoted <- function(...) {
+  quos <- rlang::enquos(...)
+  items <- Map(function(quo, name) {
+    capture_one(rlang::quo_squash(quo), rlang::quo_get_env(quo), name)
+  }, quos, rlang::names2(quos))
+  structure(unlist(unname(items), recursive = FALSE), class = "idle_quoted")
+}
+
+#' @export
+print.idle_quoted <- function(x, ...) {
+  cat("Quoted for use in a brief:\n")
+  cat(paste0("  ", vapply(unclass(x), item_text, character(1)), "\n"), sep = "")
+  invisible(x)
+}
+
+expr_text <- function(expr) {
+  paste(trimws(deparse(expr, width.cutoff = 500L, backtick = TRUE)), collapse = " ")
+}
+
+item_text <- function(item) {
+  text <- expr_text(item$expr)
+  if (nzchar(item$name)) paste(name_text(item$name), "=", text) else text
+}
+
+name_text <- function(name) expr_text(as.name(name))
+
+# The items of a section from text, as the command line has it. Text never runs as code: it is only
+# parsed, and checked like any other expression.
+read_items <- function(text, section) {
+  expr <- tryCatch(
+    parse(text = paste0("c(", text, "\n)"), keep.source = FALSE),
+    error = function(e) NULL
+  )
+  if (length(expr) != 1 || !rlang::is_call(expr[[1]], "c")) {
+    stop_idle(
+      "no_parse", sprintf("The section `%s` is no expression that can be read: %s", section, text),
+      "Look for a missing bracket, quote or comma.",
+      section = section
+    )
+  }
+  parts <- as.list(expr[[1]])[-1]
+  unname(Map(function(part, name) captured(part, list(), name), parts, rlang::names2(parts)))
+}
+
+# Plain words, for the title and the notes.
+read_words <- function(text, section) list(captured(text))

@@ -1,0 +1,78 @@
+# Entries read are entries used and left out, with the reasons; the lines' counts add back to them.
+
+check_entries <- function(state) {
+  left <- vapply(state$accounts, function(account) account$n, numeric(1))
+  reasons <- vapply(state$accounts, function(account) {
+    sprintf("%s by `%s`, %s", big_mark(account$n), account$section, account$reason)
+  }, "")
+  sentence <- sprintf("Entries: %s read = %s used + %s left out", big_mark(state$n_read), big_mark(state$n), big_mark(sum(left)))
+  if (length(reasons)) sentence <- sprintf("%s (%s)", sentence, paste(reasons, collapse = "; "))
+  a_check("entries", state$n_read == state$n + sum(left), paste0(sentence, "."))
+}
+
+line_entries <- function(state) core_summarise(state$groups, list())$entries
+
+check_counts <- function(state) {
+  counts <- line_entries(state)
+  n_lines <- sum(state$line_kind == "others")
+  sentence <- sprintf(
+    "Lines: the entries of %s add up to %s, and %s were used.",
+    count_of(state$n_lines - n_lines, "line"), big_mark(sum(counts)), big_mark(state$n)
+  )
+  a_check("counts", sum(counts) == state$n, sentence)
+}
+
+check_shown <- function(state) {
+  gathered <- if (is.null(state$gathered)) 0 else state$gathered
+  hidden <- sum(!state$shown) - gathered
+  all <- state$n_lines - sum(state$line_kind == "others")
+  shown <- sum(state$shown) - sum(state$line_kind == "others")
+  parts <- c(
+    sprintf("%s shown", big_mark(shown)), sprintf("%s hidden by `show`", big_mark(hidden)),
+    if (gathered > 0) sprintf("%s gathered as others", big_mark(gathered))
+  )
+  a_check("shown", all == shown + hidden + gathered, sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + ")))
+}
+
+# A statement's fingerprint against that of its source now.
+check_fresh <- function(statement, state) {
+  same <- identical(statement_part(statement, "fingerprint"), state_fingerprint(state))
+  sentence <- if (same) "Fresh: the source is the same as when the statement was drawn up." else "Fresh: the source has changed since the statement was drawn up."
+  a_check("fresh", same, sentence)
+}
+
+# The statement's cells against those of a statement drawn up now.
+check_cells <- function(statement, state) {
+  now <- statement_of(state)
+  columns <- intersect(names(now), names(statement))
+  if (nrow(now) != nrow(statement) || length(columns) < length(names(now))) {
+    return(a_check("cells", FALSE, sprintf(
+      "Cells: the statement has %s and %s, and now there are %s and %s.", count_of(nrow(statement), "line"),
+      count_of(ncol(statement), "column"), count_of(nrow(now), "line"), count_of(ncol(now), "column")
+    )))
+  }
+  wrong <- do.call(rbind, lapply(columns, function(name) {
+    at <- which(!same_values(statement[[name]], now[[name]]))
+    if (length(at)) data.frame(line = at, column = name, here = cell_texts(statement[[name]][at]), `drawn up again` = cell_texts(now[[name]][at]), check.names = FALSE)
+  }))
+  n <- if (is.null(wrong)) 0 else nrow(wrong)
+  cells <- nrow(now) * length(columns)
+  sentence <- if (n == 0) {
+    sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell"))
+  } else {
+    sprintf("Cells: %s of %s differ from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells), wrong$column[1], big_mark(wrong$line[1]))
+  }
+  a_check("cells", n == 0, sentence, wrong)
+}
+
+# Equal to the bit; missing equals missing, and a value that is no number its like.
+same_values <- function(a, b) {
+  a <- plain_vector(a)
+  b <- plain_vector(b)
+  if (is.factor(a)) a <- as.character(a)
+  if (is.factor(b)) b <- as.character(b)
+  same <- a == b
+  gone <- is.na(a) | is.na(b)
+  same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
+  same
+}

@@ -1,0 +1,147 @@
+# Figures against the detail: additive ones against its total, and every line again by a second route.
+
+additive_nodes <- function(state) {
+  nodes <- lapply(state$figures, function(figure) if (figure$node$type == "figure") figure$node)
+  keep <- vapply(nodes, function(node) !is.null(node) && room_of("figure", node$fn)$additive, TRUE)
+  stats::setNames(nodes[keep], vapply(state$figures[keep], `[[`, "", "name"))
+}
+
+# The lines' exact totals must be that of the whole detail; adding up the rounded figures may differ
+# from it in the last bits, and that bound is said.
+check_additive <- function(state) {
+  nodes <- additive_nodes(state)
+  if (length(nodes) == 0 || state$n == 0) return(NULL)
+  whole <- work_figures(unname(nodes), core_group(list(), state$n), entries_of_state(state))$values
+  own <- is.null(state$line_kind) | state$line_kind == "line"
+  parts <- Map(function(name, node) {
+    lines <- as_plain_number(state$lines[[name]][own])
+    total <- as_plain_number(whole[[node$id]])
+    added <- sum(lines, na.rm = TRUE)
+    if (is.na(total) && all(is.na(lines))) total <- added <- 0
+    slack <- length(lines) * max(abs(lines), abs(total), 0, na.rm = TRUE) * .Machine$double.eps
+    special <- !is.finite(total)
+    list(
+      ties = if (special) TRUE else abs(added - total) <= slack,
+      text = sprintf("%s %s", name, number_text(total, needed_decimals(round(total, 2))))
+    )
+  }, names(nodes), nodes)
+  ties <- all(vapply(parts, `[[`, TRUE, "ties"))
+  text <- paste(vapply(parts, `[[`, "", "text"), collapse = ", ")
+  verb <- if (ties) "the lines add up to the detail's own total" else "the lines do not add up to the detail's own total"
+  a_check("additive", ties, sprintf("Footing: %s: %s.", verb, text))
+}
+
+core_route_answers <- c(sum = "sum", mean = "mean", min = "min", max = "max", count = "filled")
+
+# Whether the core's second route knows a figure; the others are recomputed in plain R.
+takes_core_route <- function(node) {
+  x <- node$args$x
+  node$fn %in% names(core_route_answers) && is.null(node$args$weight) && node$kind != "integer64" &&
+    (is.null(x) || x$kind %in% c("logical", "integer", "double", "date"))
+}
+
+check_recomputed <- function(state) {
+  if (state$n == 0 || length(state$figures) == 0) return(list())
+  nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
+  nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
+  in_core <- vapply(nodes, takes_core_route, TRUE)
+  route <- core_route(state, nodes[in_core])
+  again <- c(route$values, r_route(state, nodes[!in_core], route$first))
+  list(compare_routes(state, again, route$order))
+}
+
+core_route <- function(state, nodes) {
+  entries <- entries_of_state(state)
+  columns <- lapply(nodes, function(node) {
+    x <- node$args$x
+    where <- node$args$where
+    list(
+      values = if (is.null(x)) rep(1L, state$n) else evaluate_column(x, entries),
+      condition = if (!is.null(where)) as.logical(evaluate_column(where, entries))
+    )
+  })
+  route <- core_second_route(unname(state$key_vectors), state$n, columns)
+  values <- Map(function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns)
+  names(values) <- vapply(nodes, function(node) node$id, "")
+  list(values = values, first = route$first)
+}
+
+# The entries of each line, found by sorting in base R, each line's values worked on by themselves.
+r_route <- function(state, nodes, first) {
+  if (length(nodes) == 0) return(list())
+  rows <- rows_by_line(state, first)
+  entries <- entries_of_state(state)
+  values <- lapply(nodes, function(node) again_by_line(node, rows, entries))
+  stats::setNames(values, vapply(nodes, function(node) node$id, ""))
+}
+
+rows_by_line <- function(state, first) {
+  ids <- lapply(state$key_vectors, function(key) match(plain_vector(key), unique(plain_vector(key))))
+  line <- Reduce(function(a, b) match(paste(a, b), unique(paste(a, b))), ids, rep(1L, state$n))
+  rows <- split(seq_len(state$n), line)
+  starts <- vapply(rows, `[`, 1L, 1)
+  unname(rows[match(first, starts)])
+}
+
+again_by_line <- function(node, rows, entries) {
+  read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
+  x <- read("x")
+  where <- read("where")
+  weight <- read("weight")
+  along <- if (!is.null(node$args$along)) sort_places(node$args$along, entries)
+  again <- room_of("figure", node$fn)$again
+  results <- lapply(rows, function(here) {
+    if (!is.null(where)) here <- here[which(where[here])]
+    if (!is.null(along)) here <- here[order(along[here], here)]
+    if (node$fn %in% c("count", "count_missing")) return(again(if (is.null(x)) rep(TRUE, length(here)) else x[here], node))
+    kept <- if (is.null(x)) here else here[!is_missing_value(x[here])]
+    if (!is.null(weight)) kept <- kept[!is_missing_value(weight[kept])]
+    if (is.null(weight)) again(x[kept], node) else again(x[kept], node, weight[kept])
+  })
+  bind_results(results, x)
+}
+
+bind_results <- function(results, x) {
+  if (is.factor(x)) return(unlist(lapply(results, as.character)))
+  bound <- do.call(c, results)
+  if (inherits(x, "integer64")) bound <- do.call(c, lapply(results, bit64::as.integer64))
+  bound
+}
+
+# Compares figure by figure; sums, counts, means and extremes to the bit, the rest within a bound.
+compare_routes <- function(state, again, order) {
+  own <- if (is.null(state$line_kind)) seq_len(state$n_lines) else which(state$line_kind == "line")
+  lines <- lapply(state$lines[state$keys], pick_rows, rows = own)
+  wrong <- NULL
+  loose <- 0
+  for (figure in state$figures) {
+    table <- table_in_hand(function(name) lines[[name]], length(own), function(id) again[[id]])
+    value <- evaluate_column(figure$node, table)
+    lines[[figure$name]] <- value
+    here <- pick_rows(state$lines[[figure$name]], own)
+    exact <- all(vapply(figures_in(figure$node), takes_core_route, TRUE))
+    same <- if (exact) same_values(here, value) else close_values(here, value)
+    loose <- loose + !exact
+    at <- which(!same)
+    if (length(at)) wrong <- rbind(wrong, data.frame(line = at, figure = figure$name, statement = cell_texts(pick_rows(here, at)), recomputed = cell_texts(pick_rows(value, at))))
+  }
+  n <- if (is.null(wrong)) 0 else nrow(wrong)
+  a_check("recomputed", n == 0, recomputed_sentence(length(own), length(state$figures), loose, n, wrong), wrong)
+}
+
+recomputed_sentence <- function(lines, figures, loose, n, wrong) {
+  all <- sprintf("%s of %s", count_of(figures, "figure"), count_of(lines, "line"))
+  if (n > 0) {
+    return(sprintf("Recomputed: %s; %s of the cells differ, first `%s` in line %s.", all, big_mark(n), wrong$figure[1], big_mark(wrong$line[1])))
+  }
+  bound <- if (loose == 0) "equal to the last bit" else if (loose == figures) "equal within 1 part in 10^9" else sprintf("equal to the last bit, %s within 1 part in 10^9", count_of(loose, "figure"))
+  sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
+}
+
+close_values <- function(a, b) {
+  a <- plain_vector(a)
+  b <- plain_vector(b)
+  if (!is.numeric(a) || inherits(a, "integer64") || !is.numeric(b)) return(same_values(a, b))
+  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b))
+  ifelse(is.na(near), same_values(a, b), near | a == b)
+}

@@ -1,0 +1,213 @@
+#' Draw up a statement
+#'
+#' Works a brief through, section by section, and gives the finished result.
+#'
+#' @param brief A [brief()].
+#' @return A statement: a data frame of class `idle_statement` with one row a line, that remembers its
+#'   brief, the fingerprint of what it was drawn up from, what was left out, and its notes. Its
+#'   columns keep the names of keys and figures; headings and formats show when it is printed.
+#' @section Errors:
+#' `idle_not_given` if a `given()` value has not been supplied, `idle_overflow` if a sum of 64-bit
+#' whole numbers does not fit, `idle_bad_text` if text is not valid.
+#' @export
+#' @examples
+#' statement <- draw_up(brief(demo_table("tolls"),
+#'   lines = c(reach, lock), figures = c(receipts = sum(toll))
+#' ))
+#' statement
+#' statement$receipts[1]
+draw_up <- function(brief) {
+  check_is_brief(brief)
+  on.exit(progress_done())
+  statement_of(work_brief(brief))
+}
+
+# Works all sections of a brief. `watch` is called with the state after each of them; `aside` keeps
+# the entries that a section leaves out.
+work_brief <- function(brief, watch = NULL, aside = FALSE) {
+  state <- open_state(brief, aside)
+  if (!is.null(watch)) watch(state, "source")
+  for (name in intersect(section_names(), names(brief$checked))) {
+    began <- proc.time()[["elapsed"]]
+    before <- rows_in_hand(state)
+    state$method <- NULL
+    room_of("section", name)$work(state, brief$checked[[name]])
+    log_work(state, name, before, proc.time()[["elapsed"]] - began)
+    if (!is.null(watch)) watch(state, name)
+  }
+  settle_lines(state)
+  state
+}
+
+# The state of a draw-up: what is known of the entries, then of the lines.
+open_state <- function(brief, aside = FALSE) {
+  state <- new.env(parent = emptyenv())
+  state$brief <- brief
+  state$aside <- aside
+  state$cache <- list()
+  state$prints <- list()
+  state$accounts <- list()
+  state$notes <- brief$notes
+  state$tally <- new_tally()
+  state$grain <- "entries"
+  state$workings <- list()
+  if (inherits(brief$source, "idle_brief")) {
+    state$below <- lines_below(brief$source)
+    state$n_read <- state$below$n
+    state$source_names <- names(state$below$columns)
+  } else {
+    state$n_read <- size_of(brief$source)
+    state$source_names <- names(kinds_of(brief$source))
+  }
+  state$n <- state$n_read
+  state$column_names <- state$source_names
+  state
+}
+
+rows_in_hand <- function(state) {
+  if (state$grain == "entries") state$n else if (is.null(state$shown)) state$n_lines else sum(state$shown)
+}
+
+log_work <- function(state, name, before, seconds) {
+  entry <- list(section = name, rows_in = before, rows_out = rows_in_hand(state), method = state$method, seconds = seconds)
+  state$workings <- c(state$workings, list(entry))
+}
+
+# A column of the entries in hand, fetched from the source when it is first asked for.
+entry_column <- function(state, name) {
+  if (is.null(state$cache[[name]])) {
+    column <- source_column(state, name)
+    state$cache[[name]] <- if (is.null(state$rows)) column else pick_rows(column, state$rows)
+  }
+  state$cache[[name]]
+}
+
+source_column <- function(state, name) {
+  if (!is.null(state$below)) return(state$below$columns[[name]])
+  column <- prepared_columns(state$brief$source, name)[[name]]
+  if (is.null(state$prints[[name]])) state$prints[[name]] <- fingerprint_column(column)
+  column
+}
+
+fingerprint_column <- function(column) {
+  print <- core_fingerprint(column)
+  if (is.factor(column)) rlang::hash(list(print, levels(column))) else print
+}
+
+add_entry_column <- function(state, name, column) {
+  state$cache[[name]] <- column
+  state$column_names <- union(state$column_names, name)
+}
+
+entries_of_state <- function(state) {
+  table_in_hand(function(name) entry_column(state, name), state$n, tally = state$tally)
+}
+
+lines_of_state <- function(state) {
+  settle_lines(state)
+  table_in_hand(function(name) line_column(state, name), state$n_lines, tally = state$tally)
+}
+
+line_column <- function(state, name) {
+  if (state$grain == "lines") state$lines[[name]] else entry_column(state, name)
+}
+
+# Without the section `lines`, each entry is a line.
+settle_lines <- function(state) {
+  if (state$grain == "entries") state$n_lines <- state$n
+}
+
+# Leaves out the entries that do not meet a condition, with the reasons.
+keep_entries <- function(state, met, section, condition) {
+  unknown <- is.na(met)
+  rows <- which(met)
+  not_met <- state$n - length(rows) - sum(unknown)
+  add_account(state, section, sprintf("condition not met: %s", condition), not_met)
+  add_account(state, section, sprintf("condition missing: %s", condition), sum(unknown))
+  if (state$aside) state$left_out <- c(state$left_out, list(left_out_rows(state, met, section)))
+  if (length(rows) == state$n) return(invisible())
+  state$rows <- if (is.null(state$rows)) rows else state$rows[rows]
+  state$cache <- lapply(state$cache, pick_rows, rows = rows)
+  state$n <- length(rows)
+}
+
+left_out_rows <- function(state, met, section) {
+  out <- which(is.na(met) | !met)
+  list(
+    section = section, rows = if (is.null(state$rows)) out else state$rows[out],
+    reason = ifelse(is.na(met[out]), "condition missing", "condition not met")
+  )
+}
+
+add_account <- function(state, section, reason, n) {
+  if (n > 0) state$accounts <- c(state$accounts, list(list(section = section, reason = reason, n = n)))
+}
+
+add_note <- function(state, note) state$notes <- c(state$notes, note)
+
+# The lines to show, in order, by their number.
+display_rows <- function(state) {
+  rows <- if (is.null(state$display)) natural_order(state) else state$display
+  if (is.null(state$shown)) rows else rows[state$shown[rows]]
+}
+
+natural_order <- function(state) seq_len(state$n_lines)
+
+state_columns <- function(state, names) {
+  columns <- lapply(names, function(name) line_column(state, name))
+  names(columns) <- names
+  if (!is.null(state$line_kind)) columns$line_kind <- as_text_vector(state$line_kind)
+  columns
+}
+
+# Marks a line of others, where top() gathers the rest.
+gather_others <- function(state, checked) {
+  wanted <- Filter(function(part) part$type != "condition" && part$others, checked)
+  if (length(wanted) == 0 || state$hidden == 0) return(invisible())
+  if (state$grain != "lines") {
+    stop_idle("bad_argument", "In the section `show`: others = TRUE needs `lines`; without them each entry stands alone.")
+  }
+  per <- vapply(wanted[[1]]$per, function(node) node$name, "")
+  rest <- which(!state$shown)
+  gathered <- core_group(unname(lapply(state$lines[per], pick_rows, rows = rest)), length(rest))
+  target <- rep(NA_integer_, state$n_lines)
+  target[rest] <- core_group_numbers(gathered)
+  first <- if (length(per)) rest[core_group_facts(gathered)$first] else rest[1]
+  append_others(state, target, first, per)
+}
+
+append_others <- function(state, target, first, per) {
+  n_before <- state$n_lines
+  entry_target <- core_look_up(core_group_numbers(state$groups), target)
+  groups <- core_group(list(entry_target), state$n)
+  kept <- seq_along(first)
+  keys <- lapply(stats::setNames(state$keys, state$keys), function(key) {
+    values <- state$lines[[key]]
+    if (key %in% per) pick_rows(values, first) else pick_rows(values, rep(NA_integer_, length(first)))
+  })
+  n_groups <- core_group_facts(groups)$size
+  padded <- lapply(keys, pick_rows, rows = c(kept, rep(NA_integer_, n_groups - length(kept))))
+  worked <- figures_over(state, state$figures, groups, padded, n_groups)
+  for (name in names(state$lines)) {
+    state$lines[[name]] <- stacked(state$lines[[name]], pick_rows(worked$lines[[name]], kept))
+  }
+  state$n_lines <- n_before + length(kept)
+  state$shown <- c(state$shown, rep(TRUE, length(kept)))
+  state$line_kind <- rep(c("line", "others"), c(n_before, length(kept)))
+  state$others_per <- per
+  state$gathered <- sum(!is.na(target))
+}
+
+# Two columns of one kind, one under the other.
+stacked <- function(x, y) {
+  n <- length_of(x)
+  if (is_text_vector(x)) {
+    texts <- unique(c(texts_of(x), texts_of(y)))
+    codes <- c(codes_of(x), match(texts_of(y), texts)[codes_of(y)])
+    return(text_vector(codes, texts))
+  }
+  if (is.factor(x)) return(structure(c(unclass(x), unclass(y)), levels = levels(x), class = "factor"))
+  both <- c(x, y)
+  mostattributes(both) <- attributes(x)
+  both
+}

@@ -1,0 +1,61 @@
+# Evaluating a checked tree on whole vectors. The only things within reach are the columns of the
+# table in hand and the work of our own rooms.
+
+# The table in hand: `column(name)` gives a vector of `n`; `tally` counts what a user should hear of.
+table_in_hand <- function(column, n, figure = NULL, tally = new_tally()) {
+  list(column = column, n = n, figure = figure, tally = tally)
+}
+
+new_tally <- function() {
+  tally <- new.env(parent = emptyenv())
+  tally$counts <- list()
+  tally
+}
+
+count_up <- function(tally, what, n) {
+  if (n > 0) tally$counts[[what]] <- (if (is.null(tally$counts[[what]])) 0 else tally$counts[[what]]) + n
+}
+
+evaluate <- function(node, table) {
+  switch(node$type,
+    value = node$value,
+    column = table$column(node$name),
+    figure = table$figure(node$id),
+    given = stop_idle(
+      "not_given", sprintf("The brief asks for given(%s), and nobody has supplied it.", node$name),
+      sprintf("supply(brief, %s = ...), or --given %s=... on the command line.", node$name, node$name)
+    ),
+    call = {
+      args <- lapply(node$args, evaluate, table = table)
+      row <- room_of("row", node$fn)
+      if (isTRUE(row$counts)) args <- c(args, list(tally = table$tally))
+      do.call(row$work, args, quote = TRUE)
+    }
+  )
+}
+
+# A whole column: one value is repeated for each row, any other length is an error.
+evaluate_column <- function(node, table) {
+  value <- evaluate(node, table)
+  if (length_of(value) == table$n && (table$n != 1 || !is.character(value))) return(settled(value))
+  if (length_of(value) == 1) return(repeated(value, table$n))
+  stop_idle(
+    "bad_length",
+    sprintf(
+      "An expression gives %s where the table has %s.",
+      count_of(length_of(value), "value"), count_of(table$n, "row")
+    ),
+    "A local variable may hold one value, or a set to the right of %in%."
+  )
+}
+
+settled <- function(value) if (is.character(value)) encode_text(value) else value
+
+repeated <- function(value, n) {
+  if (is_text_vector(value)) return(pick_rows(value, rep(1L, n)))
+  if (is.character(value)) {
+    present <- value[!is.na(value)]
+    return(text_vector(rep(if (is.na(value)) NA_integer_ else 1L, n), enc2utf8(present)))
+  }
+  rep(value, n)
+}

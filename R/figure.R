@@ -1,0 +1,134 @@
+# Figures: values computed from the entries of each line. A figure's room says how it is folded
+# (`fold`), how it is worked out again for a check from the values of one line in plain R (`again`),
+# whether the lines add up to the whole (`additive`), and how it reads (`words`).
+#
+# fold(node) gives list(fold =, answer =) for the core's folds over all groups at once, or
+# list(by_group = function(groups, values, node, facts)) for figures that need all values of a line.
+
+# A figure call, lifted out of the expression that it stands in.
+check_figure <- function(expr, name, values, ctx) {
+  if (is.null(ctx$entries)) {
+    stop_in(
+      ctx, "figure_misplaced", sprintf("%s() gathers entries, and there is nothing to gather here.", name),
+      c("Figures belong into the section `figures`.", ctx$figure_hint)
+    )
+  }
+  figure <- room_of("figure", name)
+  parts <- match_args(expr, c(figure$args, alist(where = NULL)), name, ctx)
+  inner <- ctx
+  inner$columns <- ctx$entries
+  inner$entries <- NULL
+  inner$figure_hint <- sprintf("A figure of a figure is a page of its own: see help(\"brief\").")
+  sorts <- intersect(names(parts), "along")
+  args <- lapply(parts[setdiff(names(parts), sorts)], check_node, values = values, ctx = inner)
+  if (length(sorts)) args$along <- check_sort(parts$along, values, inner)
+  check_kinds(args, c(figure$takes, list(where = "logical")), name, ctx)
+  if (!is.null(figure$ready)) args <- figure$ready(args, ctx)
+  kind <- if (is.null(args$x)) "any" else args$x$kind
+  node <- list(
+    type = "figure", fn = name, args = args, text = expr_text(expr),
+    kind = if (is.function(figure$gives)) figure$gives(kind, args, ctx) else figure$gives
+  )
+  node$id <- rlang::hash(strip_text(node))
+  node
+}
+
+strip_text <- function(node) {
+  node$text <- NULL
+  node
+}
+
+# All figure calls in a tree, each once.
+figures_in <- function(node) {
+  if (node$type == "figure") return(stats::setNames(list(node), node$id))
+  found <- do.call(c, unname(lapply(node$args, figures_in)))
+  found[!duplicated(names(found))]
+}
+
+# What the folds read: the same values under the same condition are read once for all their figures.
+feed_of <- function(node, entries) {
+  read <- function(arg) if (!is.null(node$args[[arg]])) evaluate_column(node$args[[arg]], entries)
+  along <- node$args$along
+  list(
+    values = read("x"), condition = read("where"), weights = as_weights(read("weight")),
+    along = if (!is.null(along)) sort_places(along, entries), folds = list()
+  )
+}
+
+as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)
+
+feed_key <- function(node) rlang::hash(lapply(node$args[c("x", "where", "weight", "along")], identity))
+
+# Works figure nodes over groups: a list of one vector a node, by id, and facts for the notes.
+work_figures <- function(nodes, groups, entries) {
+  feeds <- list()
+  for (node in nodes) {
+    key <- feed_key(node)
+    if (is.null(feeds[[key]])) feeds[[key]] <- feed_of(node, entries)
+    fold <- room_of("figure", node$fn)$fold(node)
+    if (is.null(fold$fold) || fold$fold == "none") next
+    known <- feeds[[key]]$folds[[fold$fold]]
+    feeds[[key]]$folds[[fold$fold]] <- union(known, fold$answer)
+  }
+  summary <- core_or_stop(core_summarise(groups, unname(feeds)))
+  facts <- stats::setNames(summary$feeds, names(feeds))
+  results <- lapply(nodes, function(node) {
+    finish_figure(node, feeds[[feed_key(node)]], facts[[feed_key(node)]], groups)
+  })
+  names(results) <- vapply(nodes, function(node) node$id, character(1))
+  list(values = results, entries = summary$entries, facts = facts)
+}
+
+core_or_stop <- function(expr) {
+  tryCatch(expr, `std::overflow_error` = function(e) {
+    stop_idle(
+      "overflow", paste0(conditionMessage(e), "."), "Sum ordinary numbers instead: sum(as_number(x))."
+    )
+  })
+}
+
+finish_figure <- function(node, feed, facts, groups) {
+  figure <- room_of("figure", node$fn)
+  fold <- figure$fold(node)
+  answer <- if (is.null(fold$fold)) {
+    fold$by_group(groups, feed, node, facts)
+  } else if (fold$fold == "none") {
+    facts[[fold$answer]]
+  } else {
+    facts$answers[[fold$answer]]
+  }
+  dressed(answer, node$kind, feed$values)
+}
+
+# Codes and plain numbers from the core back to the kind that they stand for.
+dressed <- function(answer, kind, like) {
+  if (kind == "integer" && is.double(answer) && all(abs(answer) <= .Machine$integer.max, na.rm = TRUE)) {
+    return(as.integer(answer))
+  }
+  if (is.integer(answer) && is_text_vector(like)) {
+    attributes(answer) <- list(pool = attr(like, "pool"), class = "idle_text")
+    return(answer)
+  }
+  if (is.integer(answer) && is.factor(like)) return(structure(answer, levels = levels(like), class = "factor"))
+  if (kind == "date") return(as_date_class(answer))
+  if (kind == "time") return(as.POSIXct(answer, origin = "1970-01-01", tz = time_zone(like)))
+  if (kind == "logical") return(as.logical(answer))
+  answer
+}
+
+time_zone <- function(like) if (is.null(attr(like, "tzone"))) "" else attr(like, "tzone")[1]
+
+figure_label <- function(node) {
+  words <- room_of("figure", node$fn)$words
+  x <- node$args$x
+  text <- if (is.function(words)) words(node) else words
+  if (!is.null(x)) text <- gsub("{x}", node_label(x), text, fixed = TRUE)
+  if (is.null(node$args$where)) text else paste0(text, ", where ", sub("^.*where *= *", "", sub("\\)$", "", node$text)))
+}
+
+node_label <- function(node) {
+  switch(node$type,
+    column = node$name, value = value_text(node$value), given = sprintf("given(%s)", node$name),
+    sprintf("%s(%s)", node$fn, toString(vapply(unname(node$args), node_label, character(1))))
+  )
+}

@@ -1,0 +1,113 @@
+#' Open a ledger
+#'
+#' A ledger is a source of entries: a data frame, or a CSV or TSV file. A file is read at once, and
+#' whatever cannot be read as it stands is an error that names the row, or is kept as text and said.
+#'
+#' @param source A data frame, or the path of a file whose name ends in `.csv`, `.tsv` or `.txt`
+#'   (also with `.gz`). The separator of a `.txt` file is found out.
+#' @param name A name for messages; by default that of the file or the variable.
+#' @param missing Texts that stand for a missing value in a file.
+#' @param encoding The encoding of a file, such as `"latin1"`.
+#' @param kinds Kinds forced upon columns of a file, by name: `"number"`, `"text"`, `"date"`,
+#'   `"time"` or `"yes/no"`. Cells that do not fit become missing, and the ledger says how many.
+#' @param x A ledger.
+#' @param ... Not used.
+#' @return An object of class `idle_ledger`. Printing it gives its columns, their kinds and the first
+#'   rows.
+#' @section Errors:
+#' Of class `idle_error`: `idle_no_file`, `idle_bad_file` (a directory, a binary or empty file, a
+#' format that is not known), `idle_ragged_rows`, `idle_duplicate_columns`, `idle_bad_text` (bytes not
+#' valid in the encoding), `idle_bad_column` (a column of a class that cannot be held).
+#' @seealso [look()], [brief()]
+#' @export
+#' @examples
+#' ledger(demo_table("tolls"))
+#' ledger(demo_table("tolls", as = "path"))
+ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
+  if (is.null(name)) name <- deparse1(substitute(source))
+  if (inherits(source, "idle_ledger")) return(source)
+  if (is.data.frame(source)) return(frame_ledger(source, short_name(name)))
+  if (is.character(source) && length(source) == 1 && !is.na(source)) {
+    return(file_ledger(source, missing, encoding, kinds))
+  }
+  stop_idle(
+    "bad_argument", sprintf("A ledger is opened on a data frame or the path of a file, not on %s.", a_thing(source))
+  )
+}
+
+short_name <- function(name) if (nchar(name) > 40 || grepl("[(\"]", name)) "the table" else name
+
+new_ledger <- function(columns, name, n, origin = NULL, notes = character(), column_notes = list()) {
+  structure(
+    list(
+      columns = columns, name = name, n = n, origin = origin, notes = notes,
+      column_notes = column_notes, kinds = vapply(columns, kind_of, character(1))
+    ),
+    class = "idle_ledger"
+  )
+}
+
+as_source <- function(source, name) {
+  if (inherits(source, "idle_brief")) return(source)
+  ledger(source, short_name(name))
+}
+
+# What every source answers.
+kinds_of <- function(source) UseMethod("kinds_of")
+size_of <- function(source) UseMethod("size_of")
+entries_of <- function(source, columns) UseMethod("entries_of")
+fingerprint_of <- function(source, columns) UseMethod("fingerprint_of")
+column_notes <- function(source) UseMethod("column_notes")
+name_of <- function(source) UseMethod("name_of")
+
+#' @exportS3Method
+kinds_of.idle_ledger <- function(source) source$kinds
+#' @exportS3Method
+size_of.idle_ledger <- function(source) source$n
+#' @exportS3Method
+entries_of.idle_ledger <- function(source, columns) source$columns[columns]
+#' @exportS3Method
+column_notes.idle_ledger <- function(source) source$column_notes
+#' @exportS3Method
+name_of.idle_ledger <- function(source) source$name
+
+# Of columns as they are worked on: text as codes.
+fingerprint_columns <- function(columns) {
+  columns <- columns[order(names(columns))]
+  prints <- vapply(columns, core_fingerprint, character(1))
+  rlang::hash(list(names(columns), unname(prints)))
+}
+
+#' @exportS3Method
+fingerprint_of.idle_ledger <- function(source, columns) {
+  fingerprint_columns(prepared_columns(source, columns))
+}
+
+prepared_columns <- function(source, columns) {
+  Map(
+    function(column, name) prepared(column, sprintf("%s, column `%s`", name_of(source), name)),
+    entries_of(source, columns), columns
+  )
+}
+
+prepared <- function(column, where) if (is.character(column)) encode_text(column, where) else column
+
+#' @export
+#' @rdname ledger
+print.idle_ledger <- function(x, ...) {
+  cat(style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column"))), "\n", sep = "")
+  print_table(lapply(x$columns, utils::head, 6), n_more = 0)
+  cat(paste0("  ", names(x$columns), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
+  print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
+  invisible(x)
+}
+
+#' @export
+#' @rdname ledger
+as.data.frame.idle_ledger <- function(x, ...) as_frame(x$columns, x$n)
+
+as_frame <- function(columns, n) {
+  structure(unname(lapply(columns, plain_vector)), names = names(columns), class = "data.frame", row.names = .set_row_names(n))
+}
+
+entry_count <- function(n) count_of(n, "entry", "entries")

@@ -1,0 +1,72 @@
+#' Look at a ledger
+#'
+#' What each column holds, and the traps in it: keys that differ only by case or spaces, rows that
+#' stand there twice, dates with gaps, empty text, values that are no number.
+#'
+#' @param source A [ledger()], a data frame, or the path of a file.
+#' @return An object of class `idle_look`: a list with `columns`, a data frame of one row a column
+#'   (`column`, `kind`, `missing`, `different`, `smallest`, `largest`, `examples`), and `traps`, a
+#'   character vector of sentences. Raises the errors of [ledger()].
+#' @export
+#' @examples
+#' look(demo_table("tolls"))
+#' look(demo_table("tolls"))$traps
+look <- function(source) {
+  source <- as_source(source, deparse1(substitute(source)))
+  if (inherits(source, "idle_brief")) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
+  columns <- prepared_columns(source, names(source$columns))
+  names(columns) <- names(source$columns)
+  seen <- lapply(columns, look_at, n = source$n)
+  table <- do.call(rbind, Map(function(name, facts) cbind(column = name, facts), names(columns), seen))
+  rownames(table) <- NULL
+  traps <- c(
+    source$notes, unlist(source$column_notes, use.names = FALSE),
+    unlist(lapply(rooms_of("trap"), function(name) room_of("trap", name)$find(columns, source$n)))
+  )
+  structure(list(name = source$name, entries = source$n, columns = table, traps = unique(traps)), class = "idle_look")
+}
+
+look_at <- function(x, n) {
+  values <- different_values(x)
+  present <- pick_rows(values, which(!is_missing_value(values)))
+  ends <- ends_of(present)
+  data.frame(
+    kind = a_kind(kind_of(x)), missing = sum(is_missing_value(x)), different = length_of(present),
+    smallest = ends[1], largest = ends[2], examples = examples_of(present)
+  )
+}
+
+# Each different value once, in order.
+different_values <- function(x) {
+  if (length_of(x) == 0) return(x)
+  groups <- core_group(list(x), length_of(x))
+  pick_rows(x, core_group_facts(groups)$first)
+}
+
+ends_of <- function(present) {
+  n <- length_of(present)
+  if (n == 0) return(c("", ""))
+  short_texts(pick_rows(present, c(1L, n)))
+}
+
+short_texts <- function(x) {
+  texts <- key_texts(plain_vector(x))
+  ifelse(nchar(texts) > 24, paste0(substr(texts, 1, 21), "..."), texts)
+}
+
+examples_of <- function(present) {
+  n <- length_of(present)
+  at <- unique(as.integer(round(seq(1, n, length.out = min(n, 4)))))
+  if (n == 0) "" else paste(short_texts(pick_rows(present, at)), collapse = ", ")
+}
+
+#' @export
+print.idle_look <- function(x, ...) {
+  cat(style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$entries), count_of(nrow(x$columns), "column"))), "\n", sep = "")
+  print_table(as.list(x$columns))
+  if (length(x$traps) > 0) {
+    cat("\n", style_title("Take care"), "\n", sep = "")
+    for (trap in x$traps) cat(paste(strwrap(trap, page_width(), initial = "- ", prefix = "  "), collapse = "\n"), "\n", sep = "")
+  }
+  invisible(x)
+}

@@ -1,0 +1,90 @@
+# Pages in the terminal. Colour helps where there is some; nothing depends on it.
+
+style_title <- function(text) cli::style_bold(text)
+style_quiet <- function(text) cli::col_grey(text)
+style_head <- function(text) cli::col_blue(text)
+
+rule_mark <- function() if (cli::is_utf8_output()) "\u2500" else "-"
+
+print_notes <- function(notes) {
+  notes <- unique(notes)
+  for (note in notes) {
+    cat(style_quiet(paste(strwrap(paste("Note:", note), width = page_width(), exdent = 6), collapse = "\n")), "\n", sep = "")
+  }
+}
+
+page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_width()) else width
+
+# A table with a head line and a rule; numbers to the right, text to the left. Columns that do not fit
+# the width are named below.
+print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL,
+                        others = NULL, n_more = 0, width = NULL) {
+  if (length(columns) == 0) return(invisible())
+  if (is.null(formats)) formats <- vector("list", length(columns))
+  if (is.null(keys)) keys <- rep(FALSE, length(columns))
+  blocks <- Map(
+    function(column, heading, format, key) table_block(column, heading, format, key, others),
+    columns, headings, formats, keys
+  )
+  widths <- vapply(blocks, function(block) cli::ansi_nchar(block[1], "width"), numeric(1))
+  fits <- cumsum(widths + 2) - 2 <= page_width(width)
+  fits[1] <- TRUE
+  rows <- do.call(paste, c(unname(blocks[fits]), sep = "  "))
+  cat(style_head(trimws(rows[1], "right")), "\n", sep = "")
+  cat(strrep(rule_mark(), min(page_width(width), sum(widths[fits] + 2) - 2)), "\n", sep = "")
+  if (length(rows) > 1) cat(paste0(trimws(rows[-1], "right"), "\n"), sep = "")
+  left <- clean_text(headings[!fits])
+  if (length(left) > 0) {
+    text <- sprintf("(no room for %s: %s)", count_of(length(left), "column"), listing(left, 12))
+    cat(style_quiet(paste(strwrap(text, page_width(width)), collapse = "\n")), "\n", sep = "")
+  }
+}
+
+# A column of texts, all of one width, with its heading first.
+table_block <- function(column, heading, format, key, others) {
+  texts <- if (key) key_texts(column, format) else cell_texts(column, format)
+  if (key && !is.null(others)) texts[others == "others" & is_missing_value(column)] <- "(others)"
+  texts <- c(clean_text(heading), texts)
+  texts <- cli::ansi_strtrim(texts, 40)
+  align <- if (is_right_aligned(column) && !key) "right" else "left"
+  as.character(cli::ansi_align(texts, width = max(cli::ansi_nchar(texts, "width")), align = align))
+}
+
+#' @rdname brief
+#' @param x A brief.
+#' @export
+print.idle_brief <- function(x, ...) {
+  cat(style_title(page_title(x)), "\n", sep = "")
+  words <- c(sprintf("From %s (%s)", name_of(x$source), source_size(x$source)), brief_words(x))
+  for (line in words) {
+    inset <- if (startsWith(line, "  ")) 6 else 4
+    cat(paste(strwrap(trimws(line), page_width(), indent = inset - 2, exdent = inset + 2), collapse = "\n"), "\n", sep = "")
+  }
+  print_notes(x$notes)
+  wanting <- values_wanting(x)
+  if (length(wanting) > 0) {
+    cat(style_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting)))), "\n", sep = "")
+    return(invisible(x))
+  }
+  cat("\n")
+  print(draw_up(amend(x, title = NULL)))
+  invisible(x)
+}
+
+source_size <- function(source) {
+  if (inherits(source, "idle_brief")) "another page" else entry_count(size_of(source))
+}
+
+# Names of given() values that nobody has supplied.
+values_wanting <- function(brief) {
+  found <- character()
+  walk <- function(node) {
+    if (!is.list(node)) return(invisible())
+    if (identical(node$type, "given")) found <<- c(found, node$name)
+    lapply(node, walk)
+    invisible()
+  }
+  walk(brief$checked)
+  below <- if (inherits(brief$source, "idle_brief")) values_wanting(brief$source)
+  unique(c(found, below))
+}

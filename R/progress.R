@@ -1,0 +1,26 @@
+# Progress of long work in a terminal: the core calls this about twenty times a second once a job has
+# run for two seconds.
+
+progress_shown <- new.env(parent = emptyenv())
+
+progress_tick <- function(part) {
+  if (!interactive() || !cli::is_dynamic_tty()) return(invisible())
+  filled <- round(30 * part)
+  bar <- paste0(strrep("=", filled), strrep(" ", 30 - filled))
+  cat(sprintf("\r[%s] %3.0f%%", bar, 100 * part), file = stderr())
+  progress_shown$on <- TRUE
+}
+
+progress_done <- function() {
+  if (isTRUE(progress_shown$on)) cat("\r", strrep(" ", 40), "\r", sep = "", file = stderr())
+  progress_shown$on <- FALSE
+}
+
+.onLoad <- function(libname, pkgname) {
+  core_set_progress(progress_tick)
+}
+
+.onUnload <- function(libpath) {
+  core_set_progress(NULL)
+  library.dynam.unload("idleledger", libpath)
+}

@@ -1,0 +1,43 @@
+# columns: computed for each entry and added to the table.
+
+check_named <- function(items, ctx, what) {
+  for (item in items) {
+    if (!nzchar(item$name)) {
+      stop_in(
+        ctx, "no_name", sprintf("%s `%s` needs a name.", what, expr_text(item$expr)),
+        sprintf("Write %s = c(a_name = %s).", ctx$section, expr_text(item$expr))
+      )
+    }
+  }
+  names <- vapply(items, function(item) item$name, character(1))
+  twice <- names[duplicated(names)]
+  if (length(twice) > 0) {
+    stop_in(ctx, "name_twice", sprintf("the name `%s` is given twice.", twice[1]))
+  }
+}
+
+room("columns", "section",
+  place = 2, read = read_items,
+  check = function(items, ctx) {
+    check_named(items, ctx, "the column")
+    checked <- list()
+    for (item in items) {
+      node <- check_item(item, ctx)
+      ctx$columns[[item$name]] <- node$kind
+      checked <- c(checked, list(list(name = item$name, node = node, text = item_text(item))))
+    }
+    checked
+  },
+  leaves = function(checked, ctx) {
+    for (column in checked) ctx$columns[[column$name]] <- column$node$kind
+    ctx
+  },
+  work = function(state, checked) {
+    for (column in checked) {
+      add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state)))
+    }
+    state
+  },
+  words = function(checked) paste("For each entry, work out", vapply(checked, `[[`, "", "text")),
+  owes = function(state, checked) list()
+)

@@ -1,0 +1,91 @@
+# figures: what is computed from the entries of each line.
+
+room("figures", "section",
+  place = 5, read = read_items,
+  check = function(items, ctx) {
+    if (ctx$grain != "lines") {
+      stop_in(
+        ctx, "no_lines", "figures are computed per line, and the brief does not say what makes a line.",
+        "Add lines = c(...) with the keys, or lines = whole() for one line."
+      )
+    }
+    check_named(items, ctx, "the figure")
+    for (item in items) {
+      if (item$name %in% ctx$keys) {
+        stop_in(ctx, "name_twice", sprintf("`%s` is a key already; give the figure another name.", item$name))
+      }
+    }
+    checked <- list()
+    for (item in items) {
+      node <- check_item(item, ctx)
+      ctx$columns[[item$name]] <- node$kind
+      checked <- c(checked, list(list(name = item$name, node = node, text = item_text(item))))
+    }
+    checked
+  },
+  leaves = function(checked, ctx) {
+    for (figure in checked) ctx$columns[[figure$name]] <- figure$node$kind
+    ctx
+  },
+  work = function(state, checked) {
+    state$figures <- checked
+    results <- figures_over(state, checked, state$groups, state$lines, state$n_lines)
+    state$lines <- results$lines
+    note_figures(state, checked, results$facts)
+    state
+  },
+  words = function(checked) {
+    vapply(checked, function(figure) {
+      label <- if (figure$node$type == "figure") figure_label(figure$node) else sub("^.*? = ", "", figure$text, perl = TRUE)
+      sprintf("%s: %s", figure$name, label)
+    }, "")
+  },
+  owes = function(state, checked) c(list(check_additive(state)), check_recomputed(state))
+)
+
+# Figures over any grouping of the entries; `lines` has the keys already.
+figures_over <- function(state, checked, groups, lines, n_lines) {
+  nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
+  nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
+  worked <- work_figures(nodes, groups, entries_of_state(state))
+  values <- if (state$n == 0 && n_lines == 1) lapply(worked$values, first_or_nothing) else worked$values
+  for (figure in checked) {
+    table <- table_in_hand(
+      function(name) lines[[name]], n_lines, function(id) values[[id]], state$tally
+    )
+    lines[[figure$name]] <- evaluate_column(figure$node, table)
+  }
+  list(lines = lines, facts = worked$facts, nodes = nodes)
+}
+
+# One line over no entries at all: counts are nothing, everything else is missing.
+first_or_nothing <- function(x) {
+  if (length_of(x) > 0) return(x)
+  if (is_text_vector(x)) return(text_vector(NA_integer_, character()))
+  if (is.integer(x) && !is.factor(x)) return(0L)
+  x[NA_integer_]
+}
+
+note_figures <- function(state, checked, facts) {
+  state$figure_facts <- facts
+  for (figure in checked) {
+    for (node in figures_in(figure$node)) {
+      x <- node$args$x
+      if (is.null(x)) next
+      fact <- facts[[feed_key(node)]]
+      skipped <- sum(fact$missing)
+      if (skipped > 0 && !startsWith(node$fn, "count")) {
+        add_note(state, sprintf(
+          "%s: %s of %s missing and skipped.", figure$name,
+          count_of(skipped, "value"), node_label(x)
+        ))
+      }
+      if (fact$no_number > 0) {
+        add_note(state, sprintf("%s: %s of %s no number (NaN).", figure$name, count_of(fact$no_number, "value"), node_label(x)))
+      }
+      if (fact$unknown > 0) {
+        add_note(state, sprintf("%s: the condition could not be judged for %s.", figure$name, count_of(fact$unknown, "entry", "entries")))
+      }
+    }
+  }
+}

@@ -1,0 +1,80 @@
+# layout: which columns are shown, in what order, under what headings, in what format.
+
+room("layout", "section",
+  place = 11, read = read_items,
+  check = function(items, ctx) {
+    parts <- lapply(items, check_layout, ctx = ctx)
+    hidden <- unlist(lapply(parts, function(part) part$hide))
+    parts <- Filter(function(part) is.null(part$hide), parts)
+    if (length(parts) == 0) parts <- list(list(rest = TRUE))
+    parts <- spread_rest(parts, setdiff(names(ctx$columns), hidden))
+    names <- vapply(parts, function(part) part$name, "")
+    twice <- names[duplicated(names)]
+    if (length(twice) > 0) stop_in(ctx, "name_twice", sprintf("the column `%s` is laid out twice.", twice[1]))
+    parts
+  },
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) {
+    state$layout <- checked
+    state
+  },
+  words = function(checked) {
+    paste("Lay out", both(vapply(checked, function(part) {
+      format <- if (is.null(part$format)) "" else paste(" as", room_of("format", part$format$fn)$words(part$format))
+      head <- if (part$heading == part$name) "" else sprintf(" under the heading \"%s\"", part$heading)
+      paste0(part$name, format, head)
+    }, "")))
+  },
+  owes = function(state, checked) list()
+)
+
+check_layout <- function(item, ctx) {
+  expr <- item$expr
+  if (rlang::is_call(expr, "rest", n = 0)) return(list(rest = TRUE))
+  if (rlang::is_call(expr, "hide")) {
+    return(list(hide = vapply(as.list(expr)[-1], layout_column, "", item = item, ctx = ctx)))
+  }
+  format <- NULL
+  if (is.call(expr)) {
+    fn <- expr_text(expr[[1]])
+    if (!has_room("format", fn)) {
+      stop_in(
+        ctx, "unknown_function", sprintf("there is no format `%s`.", fn),
+        c(
+          meant(fn, c(rooms_of("format"), "hide", "rest"), "formats"),
+          "A new column belongs into `columns`, `figures` or `beside`."
+        )
+      )
+    }
+    format <- check_format(expr, fn, item, ctx)
+    expr <- format$x
+  }
+  name <- layout_column(expr, item, ctx)
+  if (!is.null(format)) check_kinds(list(x = list(type = "column", name = name, kind = ctx$columns[[name]])), list(x = room_of("format", format$fn)$takes), format$fn, ctx)
+  list(name = name, heading = if (nzchar(item$name)) item$name else name, format = format[c("fn", "options")])
+}
+
+layout_column <- function(expr, item, ctx) {
+  if (!is.symbol(expr)) {
+    stop_in(
+      ctx, "bad_argument", sprintf("`%s` is no column to lay out.", expr_text(expr)),
+      "A new column belongs into `columns`, `figures` or `beside`."
+    )
+  }
+  check_symbol(as.character(expr), list(), ctx)$name
+}
+
+check_format <- function(expr, fn, item, ctx) {
+  args <- room_of("format", fn)$args
+  parts <- match_args(expr, args, fn, ctx)
+  options <- lapply(names(parts)[names(parts) != "x"], function(arg) one_value(parts[[arg]], item$values, arg, ctx))
+  names(options) <- setdiff(names(parts), "x")
+  list(fn = fn, x = parts$x, options = options)
+}
+
+spread_rest <- function(parts, columns) {
+  named <- unlist(lapply(parts, function(part) part$name))
+  plain <- lapply(setdiff(columns, named), function(name) list(name = name, heading = name, format = NULL))
+  spread <- lapply(parts, function(part) if (isTRUE(part$rest)) plain else list(part))
+  do.call(c, spread)
+}

@@ -1,0 +1,39 @@
+# title and notes: words for the page.
+
+check_words <- function(items, ctx) {
+  vapply(items, function(item) {
+    node <- check_item(item, ctx)
+    if (node$type != "value" || !is.character(node$value) || length(node$value) != 1) {
+      stop_in(ctx, "bad_argument", sprintf("the %s is text in quotes.", ctx$section))
+    }
+    node$value
+  }, character(1))
+}
+
+room("title", "section",
+  place = 20, read = read_words,
+  check = function(items, ctx) {
+    words <- check_words(items, ctx)
+    if (length(words) != 1) stop_in(ctx, "bad_argument", "a page has one title.")
+    words
+  },
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) {
+    state$title <- checked
+    state
+  },
+  words = function(checked) character(),
+  owes = function(state, checked) list()
+)
+
+room("notes", "section",
+  place = 21, read = read_words,
+  check = check_words,
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) {
+    state$remarks <- checked
+    state
+  },
+  words = function(checked) paste("Remark:", checked),
+  owes = function(state, checked) list()
+)

@@ -1,0 +1,95 @@
+# show: which lines are shown. Every condition, top() or bottom() is judged with all lines in view;
+# a line is shown if it meets all of them.
+
+room("show", "section",
+  place = 8, read = read_items,
+  check = function(items, ctx) {
+    lapply(items, function(item) {
+      if (rlang::is_call(item$expr, c("top", "bottom"))) return(check_top(item, ctx))
+      c(check_conditions(list(item), ctx)[[1]], list(type = "condition"))
+    })
+  },
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) {
+    table <- lines_of_state(state)
+    shown <- rep(TRUE, state$n_lines)
+    for (part in checked) {
+      met <- if (part$type == "condition") all_met(list(part), table) else in_top(part, table, state)
+      shown <- shown & met & !is.na(met)
+    }
+    state$shown <- shown
+    state$hidden <- sum(!shown)
+    gather_others(state, checked)
+    state
+  },
+  words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
+  owes = function(state, checked) list(check_shown(state))
+)
+
+show_words <- function(part) {
+  if (part$type == "condition") return(paste("lines where", part$text))
+  where <- if (length(part$per)) paste0(" in each ", both(vapply(part$per, function(p) p$name, ""))) else ""
+  others <- if (part$others) ", the rest gathered in a line of others" else ""
+  ties <- if (part$ties == "keep") ", and all that tie with the last of them" else ", ties by order of entry"
+  sprintf("the %s %s by %s%s%s%s", part$type, big_mark(part$n), node_label(part$node), where, ties, others)
+}
+
+top_args <- alist(n = , x = , per = NULL, ties = "keep", others = FALSE)
+
+check_top <- function(item, ctx) {
+  type <- as.character(item$expr[[1]])
+  parts <- match_args(item$expr, top_args, type, ctx)
+  n <- one_value(parts$n, item$values, "n", ctx)
+  if (!is.numeric(n) || is.na(n) || n < 1 || n != floor(n)) {
+    stop_in(ctx, "bad_argument", sprintf("%s() takes a number of lines first: %s(10, receipts).", type, type))
+  }
+  ties <- one_value(parts$ties, item$values, "ties", ctx)
+  if (!ties %in% c("keep", "by_entry")) {
+    stop_in(ctx, "bad_argument", "ties is \"keep\" or \"by_entry\".")
+  }
+  others <- one_value(parts$others, item$values, "others", ctx)
+  node <- check_node(parts$x, item$values, ctx)
+  check_kinds(list(x = node), list(x = "ordered"), type, ctx)
+  list(
+    type = type, n = n, node = node, ties = ties, others = isTRUE(others),
+    per = check_per(parts$per, item$values, ctx)
+  )
+}
+
+one_value <- function(expr, values, arg, ctx) {
+  node <- check_node(expr, values, ctx)
+  if (node$type != "value" || length(node$value) != 1) {
+    stop_in(ctx, "bad_argument", sprintf("`%s` takes one value.", arg))
+  }
+  node$value
+}
+
+check_per <- function(expr, values, ctx) {
+  if (is.null(expr) || rlang::is_call(expr, "whole", n = 0)) return(list())
+  parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
+  lapply(parts, check_node, values = values, ctx = ctx)
+}
+
+in_top <- function(part, table, state) {
+  x <- evaluate_column(part$node, table)
+  per <- lapply(part$per, evaluate_column, table = table)
+  groups <- core_group_numbers(core_group(per, table$n))
+  order <- core_order(list(groups, x), c(FALSE, part$type == "top"), table$n)
+  within <- stats::ave(seq_along(order), groups[order], FUN = seq_along)
+  place <- integer(table$n)
+  place[order] <- within
+  missing <- is_missing_value(x)
+  met <- place <= part$n & !missing
+  if (part$ties == "keep") met <- with_ties(met, place, part$n, core_places(list(groups, x), order), missing)
+  lost <- sum(missing)
+  if (lost > 0) {
+    add_note(state, sprintf("show: %s with no %s could not be placed.", count_of(lost, "line"), node_label(part$node)))
+  }
+  met
+}
+
+# Lines that tie with the last one shown are shown as well.
+with_ties <- function(met, place, n, same, missing) {
+  last <- same[place == n]
+  met | (same %in% last & !missing)
+}

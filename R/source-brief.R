@@ -1,0 +1,23 @@
+# A brief as the source of another: its shown lines are the entries of the next page.
+
+#' @exportS3Method
+kinds_of.idle_brief <- function(source) unlist(source$columns)
+#' @exportS3Method
+column_notes.idle_brief <- function(source) list()
+#' @exportS3Method
+name_of.idle_brief <- function(source) page_title(source)
+
+page_title <- function(brief) {
+  title <- brief$checked$title
+  if (!is.null(title)) return(title)
+  keys <- brief$keys
+  if (length(keys) == 0) return(sprintf("From %s", name_of(brief$source)))
+  sprintf("%s by %s", name_of(brief$source), both(keys))
+}
+
+# Drawn up once for the page above it: the state below answers for its lines.
+lines_below <- function(brief) {
+  state <- work_brief(brief)
+  shown <- display_rows(state)
+  list(state = state, n = length(shown), columns = lapply(state_columns(state, names(brief$columns)), pick_rows, rows = shown))
+}

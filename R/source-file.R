@@ -1,0 +1,161 @@
+# CSV and TSV files, read by readr. Nothing in a file is lost or changed in silence.
+
+file_ledger <- function(path, missing, encoding, kinds) {
+  check_file(path)
+  name <- basename(path)
+  separator <- separator_of(path)
+  columns <- kind_columns(kinds)
+  frame <- read_file(path, separator, missing, encoding, columns)
+  problems <- readr::problems(frame)
+  check_ragged(problems, name)
+  check_column_names(names(frame), name)
+  misfits <- misfits_of(problems, frame, kinds)
+  if (length(misfits$text) > 0) {
+    columns$cols[misfits$text] <- list(readr::col_character())
+    frame <- read_file(path, separator, missing, encoding, columns)
+  }
+  check_encoding(frame, name)
+  blank <- vapply(frame, function(column) nrow(frame) == 0 || all_missing(column), logical(1))
+  frame[blank] <- lapply(frame[blank], function(column) rep(NA, nrow(frame)))
+  notes <- c(misfits$notes, if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name))
+  frame_ledger(frame, name, origin = normalizePath(path), notes, number_traps(frame, misfits))
+}
+
+check_file <- function(path) {
+  if (!file.exists(path)) {
+    near <- nearest(basename(path), list.files(dirname(path)))
+    stop_idle(
+      "no_file", sprintf("There is no file %s.", path),
+      if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf("Looked in %s.", normalizePath(dirname(path), mustWork = FALSE))
+    )
+  }
+  if (dir.exists(path)) {
+    stop_idle("bad_file", sprintf("%s is a folder, not a file.", path), "Name one file in it.")
+  }
+  if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
+  if (!grepl("[.](csv|tsv|txt)([.]gz)?$", path, ignore.case = TRUE)) {
+    stop_idle("bad_file", sprintf("%s is of no format that is known here.", path), "Known are .csv, .tsv and .txt, also with .gz.")
+  }
+  head <- read_head(path)
+  if (any(head == 0)) {
+    stop_idle("bad_file", sprintf("%s is a binary file, not text.", path), "Known are .csv, .tsv and .txt files.")
+  }
+}
+
+read_head <- function(path) {
+  file <- gzfile(path, "rb")
+  on.exit(close(file))
+  readBin(file, "raw", 65536)
+}
+
+separator_of <- function(path) {
+  if (grepl("[.]csv", path, ignore.case = TRUE)) return(",")
+  if (grepl("[.]tsv", path, ignore.case = TRUE)) return("\t")
+  head <- rawToChar(read_head(path))
+  line <- sub("[\r\n].*", "", head, useBytes = TRUE)
+  found <- vapply(c("\t", ";", ",", "|"), function(mark) lengths(gregexpr(mark, line, fixed = TRUE)) * grepl(mark, line, fixed = TRUE), numeric(1))
+  names(found)[which.max(found)]
+}
+
+read_file <- function(path, separator, missing, encoding, columns) {
+  suppressWarnings(readr::read_delim(
+    path,
+    delim = separator, na = missing, col_types = columns, lazy = FALSE, progress = FALSE,
+    show_col_types = FALSE, trim_ws = FALSE, name_repair = "minimal",
+    locale = readr::locale(encoding = encoding),
+    num_threads = core_threads()
+  ))
+}
+
+kind_columns <- function(kinds) {
+  collectors <- list(
+    number = readr::col_double(), text = readr::col_character(), date = readr::col_date(),
+    time = readr::col_datetime(), `yes/no` = readr::col_logical()
+  )
+  wrong <- setdiff(unlist(kinds), names(collectors))
+  if (length(wrong) > 0) {
+    stop_idle("bad_argument", sprintf("There is no kind %s.", value_text(wrong[1])), meant(wrong[1], names(collectors), "kinds"))
+  }
+  columns <- readr::cols()
+  columns$cols <- stats::setNames(collectors[unlist(kinds)], names(kinds))
+  columns
+}
+
+check_ragged <- function(problems, name) {
+  ragged <- problems[grepl("columns$", problems$expected), ]
+  if (nrow(ragged) == 0) return(invisible())
+  first <- ragged[1, ]
+  more <- nrow(ragged) - 1
+  stop_idle(
+    "ragged_rows",
+    sprintf(
+      "%s: row %s (line %s of the file) has %s where the head line has %s%s.", name,
+      big_mark(first$row - 1), big_mark(first$row), first$actual, sub(" columns", "", first$expected),
+      if (more > 0) sprintf("; so have %s", count_of(more, "more row", "more rows")) else ""
+    ),
+    "Look for a separator inside a text without quotes, or a line that was cut off.",
+    row = first$row - 1
+  )
+}
+
+# Cells that did not fit the kind of their column: where readr guessed the kind, the column is read
+# again as text; where the user forced it, the cells are missing. Either way it is said.
+misfits_of <- function(problems, frame, kinds) {
+  cells <- problems[!grepl("columns$", problems$expected), ]
+  if (nrow(cells) == 0) return(list(text = character(), notes = character(), forced = character()))
+  columns <- names(frame)[cells$col]
+  forced <- columns %in% names(kinds)
+  describe <- function(name) {
+    here <- cells[columns == name, ]
+    sprintf("`%s`: %s in row %s", name, value_text(here$actual[1]), big_mark(here$row[1] - 1))
+  }
+  notes <- vapply(unique(columns), function(name) {
+    n <- sum(columns == name)
+    if (name %in% names(kinds)) {
+      sprintf("%s does not fit the kind asked for; %s now missing.", describe(name), is_are(n, "cell"))
+    } else {
+      sprintf("%s is not %s like the rest; the column is kept as text. Force its kind with kinds = c(%s = ...).",
+        describe(name), guessed_words(cells$expected[columns == name][1]), name_text(name))
+    }
+  }, character(1))
+  list(text = unique(columns[!forced]), notes = unname(notes), forced = unique(columns[forced]))
+}
+
+is_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
+
+guessed_words <- function(expected) {
+  if (grepl("double|integer|number", expected)) return("a number")
+  if (grepl("date", expected)) return("a date")
+  if (grepl("1/0|logical", expected)) return("yes/no")
+  expected
+}
+
+check_encoding <- function(frame, name) {
+  for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
+    bad <- core_encode_text(frame[[label]])$bad
+    if (bad == 0) next
+    stop_idle(
+      "bad_text", sprintf("%s: row %s, column `%s` has bytes that are not valid UTF-8.", name, big_mark(bad), label),
+      "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\").",
+      row = bad, column = label
+    )
+  }
+}
+
+# Text columns that are numbers but for a few words: said when somebody wants to add them up.
+number_traps <- function(frame, misfits) {
+  traps <- list()
+  for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
+    texts <- unique(frame[[label]])
+    texts <- texts[!is.na(texts)]
+    numeric <- !is.na(suppressWarnings(as.double(texts)))
+    if (sum(numeric) < 2 || mean(numeric) < 0.8) next
+    if (all(numeric)) next
+    row <- match(texts[!numeric][1], frame[[label]])
+    traps[[label]] <- sprintf(
+      "`%s` is kept as text, because not all of it is a number: %s in row %s.", label,
+      value_text(texts[!numeric][1]), big_mark(row)
+    )
+  }
+  traps
+}

@@ -1,0 +1,82 @@
+#' See the table after each section, and what was left out
+#'
+#' `stages()` gives the first rows of the table as it stands after each section of a brief.
+#' `set_aside()` gives the entries that a section left out, with the reason; for `show`, the lines
+#' that it hides. `workings()` says how each section was worked: rows in and out, by what method, and
+#' in what time.
+#'
+#' @param brief A [brief()].
+#' @param rows The number of rows to keep of each table.
+#' @param section The name of a section: `"only"` or `"show"`.
+#' @return `stages()`: a named list of data frames of class `idle_stages`, each with the attribute
+#'   `rows`, the number of rows that the whole table has. `set_aside()`: a data frame with the columns
+#'   of the entries (or lines) and a column `reason`. `workings()`: a data frame of class
+#'   `idle_workings`, one row a section, with `section`, `rows_in`, `rows_out`, `method`, `seconds`
+#'   and `megabytes` (memory allocated by R).
+#' @section Errors:
+#' `idle_bad_argument` for a section that the brief does not have, or that leaves nothing out.
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"),
+#'   only = toll > 0, lines = lock, figures = c(receipts = sum(toll)), show = top(3, receipts)
+#' )
+#' stages(page)
+#' set_aside(page, "only")
+#' workings(page)
+stages <- function(brief, rows = 6) {
+  check_is_brief(brief)
+  tables <- list()
+  work_brief(brief, watch = function(state, name) {
+    tables[[name]] <<- stage_table(state, rows)
+  })
+  structure(tables, class = "idle_stages")
+}
+
+stage_table <- function(state, rows) {
+  settle_lines(state)
+  names <- if (state$grain == "lines") names(state$lines) else state$column_names
+  if (!is.null(state$layout)) names <- vapply(state$layout, function(part) part$name, "")
+  at <- display_rows(state)
+  head <- utils::head(at, rows)
+  table <- as_frame(lapply(state_columns(state, names), pick_rows, rows = head), length(head))
+  structure(table, rows = length(at), grain = state$grain)
+}
+
+#' @export
+print.idle_stages <- function(x, ...) {
+  for (name in names(x)) {
+    what <- if (attr(x[[name]], "grain") == "lines") count_of(attr(x[[name]], "rows"), "line") else entry_count(attr(x[[name]], "rows"))
+    cat(style_title(sprintf("After %s: %s", if (name == "source") "opening the source" else tick(name), what)), "\n", sep = "")
+    print_table(as.list(x[[name]]))
+    cat("\n")
+  }
+  invisible(x)
+}
+
+#' @rdname stages
+#' @export
+set_aside <- function(brief, section) {
+  check_is_brief(brief)
+  able <- intersect(c("only", "show"), names(brief$checked))
+  if (!section %in% able) {
+    stop_idle(
+      "bad_argument", sprintf("The brief has no section `%s` that leaves something out.", section),
+      if (length(able)) sprintf("It has %s.", both(tick(able))) else "It leaves nothing out."
+    )
+  }
+  state <- work_brief(brief, aside = TRUE)
+  if (section == "show") return(hidden_table(state))
+  left <- Filter(function(part) part$section == section, state$left_out)
+  rows <- unlist(lapply(left, function(part) part$rows))
+  columns <- lapply(stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows))
+  columns$reason <- unlist(lapply(left, function(part) part$reason))
+  as_frame(columns, length(rows))
+}
+
+hidden_table <- function(state) {
+  rows <- which(!state$shown)
+  names <- if (state$grain == "lines") names(state$lines) else state$column_names
+  columns <- lapply(state_columns(state, names), pick_rows, rows = rows)
+  columns$reason <- rep("hidden by show", length(rows))
+  as_frame(columns, length(rows))
+}

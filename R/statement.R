@@ -1,0 +1,112 @@
+# The finished statement: a data frame that knows where it came from.
+
+statement_of <- function(state) {
+  rows <- display_rows(state)
+  layout <- full_layout(state)
+  names <- vapply(layout, function(part) part$name, "")
+  if (!is.null(state$line_kind)) names <- union(names, "line_kind")
+  columns <- lapply(names, function(name) {
+    if (name == "line_kind" && !is.null(state$line_kind)) return(state$line_kind[rows])
+    plain_vector(pick_if_needed(line_column(state, name), rows, state$n_lines))
+  })
+  frame <- as_frame(stats::setNames(columns, names), length(rows))
+  facts <- statement_facts(state, layout)
+  structure(frame, class = c("idle_statement", "data.frame"), idle = facts)
+}
+
+pick_if_needed <- function(column, rows, n) {
+  if (length(rows) == n && !is.unsorted(rows)) column else pick_rows(column, rows)
+}
+
+statement_facts <- function(state, layout) {
+  list(
+    brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
+    remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
+    fingerprint = state_fingerprint(state), read = state$n_read, used = state$n,
+    accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
+    drawn_up = Sys.time(), version = as.character(utils::packageVersion("idleledger"))
+  )
+}
+
+hidden_lines <- function(state) if (is.null(state$shown)) 0 else sum(!state$shown)
+
+full_layout <- function(state) {
+  if (!is.null(state$layout)) return(state$layout)
+  names <- if (state$grain == "lines") names(state$lines) else state$column_names
+  lapply(names, function(name) list(name = name, heading = name, format = NULL))
+}
+
+state_fingerprint <- function(state) {
+  if (!is.null(state$below)) return(state_fingerprint(state$below$state))
+  prints <- unlist(state$prints)
+  rlang::hash(list(state$n_read, prints[order(names(prints))]))
+}
+
+tally_notes <- function(state) {
+  counts <- state$tally$counts
+  if (length(counts) == 0) return(character())
+  sprintf("%s %s and are missing.", vapply(counts, function(n) count_of(n, "value"), ""), names(counts))
+}
+
+statement_part <- function(x, part) attr(x, "idle")[[part]]
+
+#' Statements
+#'
+#' A statement is a data frame; everything that works on a data frame works on it. Printing shows a
+#' page: title, head line, the first lines, how many more, and the notes.
+#'
+#' @param x A statement, from [draw_up()].
+#' @param lines The number of lines to print, 10 by default; `Inf` for all.
+#' @param width The width of the page in characters; by default that of the terminal.
+#' @param ... Not used.
+#' @return `print()` gives the statement back, unseen; `as.data.frame()` a plain data frame.
+#' @seealso [draw_up()]
+#' @name statement
+#' @examples
+#' page <- draw_up(brief(demo_table("tolls"), lines = lock, figures = c(receipts = sum(toll))))
+#' print(page, lines = 3)
+#' head(as.data.frame(page), 2)
+NULL
+
+#' @rdname statement
+#' @export
+print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
+  facts <- attr(x, "idle")
+  if (is.null(facts)) return(NextMethod())
+  cat(style_title(facts$title), "\n", sep = "")
+  shown <- min(nrow(x), lines)
+  layout <- Filter(function(part) part$name %in% names(x), facts$layout)
+  head <- lapply(layout, function(part) pick_plain(x[[part$name]], seq_len(shown)))
+  print_table(
+    head,
+    headings = vapply(layout, function(part) part$heading, ""),
+    formats = lapply(layout, function(part) part$format),
+    keys = vapply(layout, function(part) part$name %in% facts$keys, TRUE),
+    others = pick_plain(x$line_kind, seq_len(shown)),
+    n_more = nrow(x) - shown, width = width
+  )
+  print_footer(x, facts, shown)
+  invisible(x)
+}
+
+pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]
+
+print_footer <- function(x, facts, shown) {
+  more <- nrow(x) - shown
+  parts <- c(
+    if (more > 0) sprintf("%s of %s; %s more", big_mark(shown), count_of(nrow(x), "line"), big_mark(more)) else count_of(nrow(x), "line"),
+    if (facts$hidden > 0) sprintf("%s hidden", big_mark(facts$hidden)),
+    sprintf("from %s", entry_count(facts$used)),
+    if (facts$read > facts$used) sprintf("%s left out", big_mark(facts$read - facts$used))
+  )
+  cat(style_quiet(paste(parts, collapse = ", ")), "\n", sep = "")
+  print_notes(c(facts$remarks, facts$notes))
+}
+
+#' @rdname statement
+#' @export
+as.data.frame.idle_statement <- function(x, ...) {
+  attr(x, "idle") <- NULL
+  class(x) <- "data.frame"
+  x
+}

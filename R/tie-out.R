@@ -1,0 +1,94 @@
+#' Tie a statement out
+#'
+#' Checks a brief's statement against its entries, and says each result in words, with the numbers:
+#' entries read against entries used and left out; the counts of the lines against the entries; the
+#' lines of each additive figure against the total of the detail; and every line of every figure,
+#' recomputed from its own entries by a second route that shares no code with the first.
+#'
+#' @param x A [brief()], or a statement from [draw_up()]; a statement's own cells and the state of
+#'   its source are checked as well.
+#' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
+#'   `status` (`"ties"`, `"differs"` or `"note"`), `sentence`, and `where` it differs `lines`, a data
+#'   frame. `as.data.frame()` gives one row a check. `all_tie()` is `TRUE` if none differs.
+#' @section Errors:
+#' Those of [draw_up()].
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"),
+#'   only = toll > 0, lines = reach, figures = c(passages = count(), receipts = sum(toll))
+#' )
+#' proof <- tie_out(page)
+#' proof
+#' all_tie(proof)
+tie_out <- function(x) {
+  on.exit(progress_done())
+  statement <- if (inherits(x, "idle_statement")) x
+  brief <- if (is.null(statement)) check_is_brief(x) else statement_part(statement, "brief")
+  if (is.null(brief)) stop_idle("bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up().")
+  state <- work_brief(brief)
+  checks <- c(
+    if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),
+    checks_of_pages(state)
+  )
+  structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
+}
+
+# The checks that each page owes, from the page itself down to the ledger.
+checks_of_pages <- function(state, depth = 0) {
+  brief <- state$brief
+  owed <- lapply(names(brief$checked), function(name) {
+    room_of("section", name)$owes(state, brief$checked[[name]])
+  })
+  checks <- Filter(Negate(is.null), c(list(check_entries(state)), do.call(c, owed)))
+  if (depth > 0) {
+    checks <- lapply(checks, function(check) {
+      check$sentence <- sprintf("%s (page below: %s)", check$sentence, page_title(brief))
+      check
+    })
+  }
+  if (is.null(state$below)) return(checks)
+  c(checks, checks_of_pages(state$below$state, depth + 1))
+}
+
+a_check <- function(check, ties, sentence, lines = NULL) {
+  status <- if (is.na(ties)) "note" else if (ties) "ties" else "differs"
+  list(check = check, status = status, sentence = sentence, lines = lines)
+}
+
+#' @rdname tie_out
+#' @export
+all_tie <- function(x) {
+  if (!inherits(x, "idle_tie_out")) stop_idle("bad_argument", "all_tie() takes the result of tie_out().")
+  !any(vapply(x$checks, function(check) check$status == "differs", TRUE))
+}
+
+#' @rdname tie_out
+#' @param row.names,optional,... Not used.
+#' @export
+as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ...) {
+  part <- function(name) vapply(x$checks, function(check) check[[name]], "")
+  data.frame(check = part("check"), status = part("status"), sentence = part("sentence"))
+}
+
+#' @rdname tie_out
+#' @export
+print.idle_tie_out <- function(x, ...) {
+  cat(style_title(paste("Tie-out:", x$title)), "\n", sep = "")
+  for (check in x$checks) {
+    text <- strwrap(check$sentence, page_width() - 9)
+    cat(paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"), "\n", sep = "")
+    if (check$status == "differs" && !is.null(check$lines)) print_table(as.list(utils::head(check$lines, 5)))
+  }
+  differ <- sum(vapply(x$checks, function(check) check$status == "differs", TRUE))
+  n <- sum(vapply(x$checks, function(check) check$status != "note", TRUE))
+  cat(style_title(if (differ == 0) sprintf("All %s tie.", count_of(n, "check")) else sprintf("%s of %s.", is_differ(differ), count_of(n, "check"))), "\n", sep = "")
+  invisible(x)
+}
+
+is_differ <- function(n) paste(big_mark(n), if (n == 1) "differs" else "differ")
+
+status_mark <- function(status) {
+  switch(status,
+    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), cli::col_yellow("note     ")
+  )
+}

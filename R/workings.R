@@ -1,0 +1,32 @@
+#' @rdname stages
+#' @export
+workings <- function(brief) {
+  check_is_brief(brief)
+  on.exit(progress_done())
+  before <- gc(reset = TRUE)
+  state <- work_brief(brief)
+  peak <- gc()
+  rows <- do.call(rbind, lapply(state$workings, function(entry) {
+    data.frame(
+      section = entry$section, rows_in = entry$rows_in, rows_out = entry$rows_out,
+      method = if (is.null(entry$method)) "" else method_words[[entry$method]], seconds = entry$seconds
+    )
+  }))
+  if (is.null(rows)) rows <- data.frame(section = character(), rows_in = numeric(), rows_out = numeric(), method = character(), seconds = numeric())
+  structure(rows, class = c("idle_workings", "data.frame"), threads = core_threads(), megabytes = sum(peak[, 6]) - sum(before[, 2]))
+}
+
+method_words <- c(
+  whole = "one group of all rows", direct = "by a table of all possible keys",
+  hashed = "by hashing", sorted = "by going through sorted rows"
+)
+
+#' @export
+print.idle_workings <- function(x, ...) {
+  cat(style_title(sprintf("Workings, with %s", count_of(attr(x, "threads"), "thread"))), "\n", sep = "")
+  columns <- as.list(x)
+  columns$seconds <- formatC(x$seconds, format = "f", digits = 3)
+  print_table(columns, headings = c("section", "rows in", "rows out", "method", "seconds"))
+  cat(style_quiet(sprintf("Memory at the most, above what was there: %s MB", number_text(attr(x, "megabytes"), 0))), "\n", sep = "")
+  invisible(x)
+}

@@ -1,0 +1,2 @@
+# The last file to be read: all rooms are known now.
+settle_rooms()

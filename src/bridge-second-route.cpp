@@ -1,0 +1,39 @@
+// Figures recomputed for checks.
+#include "bridge.h"
+#include "core/second_route.h"
+
+namespace {
+
+template <typename T>
+Rcpp::NumericVector numbers(const std::vector<T>& x) {
+  return Rcpp::NumericVector(x.begin(), x.end());
+}
+
+}  // namespace
+
+// Each column is a list of values and condition. Rows count from 1.
+// [[Rcpp::export]]
+Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
+  std::vector<idle::ColumnView> views;
+  for (const SEXP key : keys) views.push_back(bridge::view_of(key));
+  std::vector<idle::RouteColumn> wishes;
+  for (const Rcpp::List column : columns) {
+    wishes.push_back(
+        {bridge::view_of(column["values"]), bridge::condition_of(column["condition"])});
+  }
+  const auto route = bridge::with_work([&](const idle::Work& work) {
+    return idle::second_route(views, static_cast<std::size_t>(rows), wishes, work);
+  });
+  Rcpp::List figures(columns.size());
+  for (R_xlen_t c = 0; c < columns.size(); ++c) {
+    const idle::RouteFigures& f = route.columns[c];
+    figures[c] =
+        Rcpp::List::create(Rcpp::_["filled"] = numbers(f.filled), Rcpp::_["sum"] = numbers(f.sum),
+                           Rcpp::_["mean"] = numbers(f.mean), Rcpp::_["min"] = numbers(f.least),
+                           Rcpp::_["max"] = numbers(f.greatest));
+  }
+  Rcpp::NumericVector first = numbers(route.first);
+  return Rcpp::List::create(Rcpp::_["first"] = first + 1.0,
+                            Rcpp::_["entries"] = numbers(route.entries),
+                            Rcpp::_["columns"] = figures);
+}

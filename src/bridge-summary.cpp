@@ -1,0 +1,73 @@
+// Folds over the groups.
+#include "bridge.h"
+#include "core/summary.h"
+
+namespace {
+
+using Places = std::vector<std::int32_t>;
+
+Rcpp::NumericVector counts_of(const std::vector<std::int64_t>& counts, const Places& places) {
+  Rcpp::NumericVector out(places.size());
+  for (std::size_t g = 0; g < places.size(); ++g) out[g] = static_cast<double>(counts[places[g]]);
+  return out;
+}
+
+SEXP vector_of(const idle::Answers& answers) {
+  if (answers.storage == idle::Storage::float64) {
+    return Rcpp::NumericVector(answers.numbers.begin(), answers.numbers.end());
+  }
+  if (answers.storage == idle::Storage::int32) {
+    return Rcpp::IntegerVector(answers.codes.begin(), answers.codes.end());
+  }
+  Rcpp::NumericVector wholes(answers.wholes.size());
+  if (!answers.wholes.empty()) {
+    std::memcpy(wholes.begin(), answers.wholes.data(), 8 * answers.wholes.size());
+  }
+  wholes.attr("class") = "integer64";
+  return wholes;
+}
+
+idle::Feed feed_of(const Rcpp::List& wish) {
+  idle::Feed feed;
+  const SEXP values = wish["values"], weights = wish["weights"], along = wish["along"];
+  if (!Rf_isNull(values)) feed.values = bridge::view_of(values);
+  if (!Rf_isNull(weights)) feed.weights = bridge::view_of(weights);
+  if (!Rf_isNull(along)) feed.along = INTEGER(along);
+  feed.condition = bridge::condition_of(wish["condition"]);
+  const Rcpp::List folds = wish["folds"];
+  if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());
+  return feed;
+}
+
+Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
+  const Rcpp::List folds = wish["folds"];
+  Rcpp::List answers;
+  for (R_xlen_t k = 0; k < folds.size(); ++k) {
+    for (const auto& answer : Rcpp::as<std::vector<std::string>>(folds[k])) {
+      answers[answer] = vector_of(result.folds[k]->finish(answer, result.filled).at(places));
+    }
+  }
+  return Rcpp::List::create(Rcpp::_["filled"] = counts_of(result.filled, places),
+                            Rcpp::_["missing"] = counts_of(result.missing, places),
+                            Rcpp::_["unknown"] = static_cast<double>(result.unknown),
+                            Rcpp::_["no_number"] = static_cast<double>(result.no_number),
+                            Rcpp::_["answers"] = answers);
+}
+
+}  // namespace
+
+// Each feed is a list of values, condition, weights, along and folds (fold name = its answers).
+// [[Rcpp::export]]
+Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds) {
+  const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
+  std::vector<idle::Feed> wishes;
+  for (const SEXP feed : feeds) wishes.push_back(feed_of(feed));
+  const idle::Summary summary = bridge::with_work(
+      [&](const idle::Work& work) { return idle::summarise(held, wishes, work); });
+  const Places& places = held.place_of_group();
+  Rcpp::List results(feeds.size());
+  for (R_xlen_t f = 0; f < feeds.size(); ++f)
+    results[f] = report_of(summary.feeds[f], feeds[f], places);
+  return Rcpp::List::create(Rcpp::_["entries"] = counts_of(summary.entries, places),
+                            Rcpp::_["feeds"] = results);
+}

@@ -1,0 +1,105 @@
+// Character vectors to codes and a pool of UTF-8 texts.
+#include <memory>
+#include <unordered_map>
+
+#include "bridge.h"
+#include "core/encode.h"
+#include "core/fingerprint.h"
+
+namespace {
+
+bool is_ascii(SEXP text) {
+  for (const char* c = CHAR(text); *c != 0; ++c) {
+    if (static_cast<unsigned char>(*c) >= 0x80) return false;
+  }
+  return true;
+}
+
+// The same text as a UTF-8 string of R; the null pointer if it is no valid text.
+SEXP unified(SEXP text) {
+  const cetype_t encoding = Rf_getCharCE(text);
+  if (encoding == CE_BYTES) return nullptr;
+  if (is_ascii(text)) return text;
+  const std::string_view bytes(CHAR(text), LENGTH(text));
+  if (encoding == CE_UTF8) return idle::is_valid_utf8(bytes) ? text : nullptr;
+  const bool native_utf8 = encoding == CE_NATIVE && idle::is_valid_utf8(bytes);
+  if (encoding == CE_NATIVE && !native_utf8) return nullptr;
+  return Rf_mkCharCE(native_utf8 ? CHAR(text) : Rf_translateCharUTF8(text), CE_UTF8);
+}
+
+// One entry per different text, whatever its encoding; the place of each pointer among them.
+struct Unified {
+  Rcpp::CharacterVector texts;
+  std::vector<std::int32_t> place;
+  std::vector<std::int64_t> first;
+  std::size_t bad = 0;  // counted from 1: the first text that is not valid
+  bool changed = false;
+};
+
+Unified unify(const idle::TextCodes& codes) {
+  Unified all;
+  const std::size_t n = codes.distinct.size();
+  all.texts = Rcpp::CharacterVector(n);
+  std::unordered_map<SEXP, std::int32_t> seen;
+  for (std::size_t i = 0; i < n; ++i) {
+    const auto cell = reinterpret_cast<SEXP>(const_cast<void*>(codes.distinct[i]));
+    const SEXP text = unified(cell);
+    if (text == nullptr) {
+      all.bad = i + 1;
+      return all;
+    }
+    const auto next = static_cast<std::int32_t>(all.first.size());
+    if (text != cell && !all.changed) {
+      all.changed = true;
+      for (std::int32_t k = 0; k < next; ++k) seen[STRING_ELT(all.texts, k)] = k + 1;
+    }
+    if (all.changed) {
+      const auto found = seen.emplace(text, next + 1);
+      all.place.push_back(found.first->second);
+      if (!found.second) continue;
+    } else {
+      all.place.push_back(next + 1);
+    }
+    SET_STRING_ELT(all.texts, next, text);
+    all.first.push_back(codes.first[i]);
+  }
+  if (all.changed) all.texts = Rf_xlengthgets(all.texts, all.first.size());
+  return all;
+}
+
+}  // namespace
+
+// Codes of a character vector, its different texts, and their first rows. `bad` is the row of the
+// first text not valid in its encoding, else 0.
+// [[Rcpp::export]]
+Rcpp::List core_encode_text(SEXP x) {
+  const std::size_t n = Rf_xlength(x);
+  const auto* cells = reinterpret_cast<const void* const*>(STRING_PTR_RO(x));
+  Rcpp::Shield<SEXP> codes(bridge::fresh_integers(n));
+  const auto found = bridge::with_work([&](const idle::Work& work) {
+    return idle::encode_text(cells, n, NA_STRING, INTEGER(codes), work);
+  });
+  const Unified all = unify(found);
+  if (all.bad > 0) {
+    return Rcpp::List::create(Rcpp::_["bad"] = static_cast<double>(found.first[all.bad - 1] + 1));
+  }
+  if (all.changed) {
+    bridge::with_work([&](const idle::Work& work) {
+      idle::recode(INTEGER(codes), n, all.place, work);
+      return 0;
+    });
+  }
+  auto rows = std::make_unique<bridge::FirstRows>();
+  rows->of_code = all.first;
+  rows->of_missing = found.first_missing;
+  return Rcpp::List::create(Rcpp::_["codes"] = codes, Rcpp::_["texts"] = all.texts,
+                            Rcpp::_["first"] = Rcpp::XPtr<bridge::FirstRows>(rows.release(), true),
+                            Rcpp::_["bad"] = 0.0);
+}
+
+// The place of each text (from 0) in code point order.
+// [[Rcpp::export]]
+Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts) {
+  const auto ranks = idle::rank_texts(bridge::texts_of(texts));
+  return Rcpp::IntegerVector(ranks.begin(), ranks.end());
+}

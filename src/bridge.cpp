@@ -1,0 +1,124 @@
+#include "bridge.h"
+
+#include <chrono>
+#include <thread>
+
+#include "core/buffer.h"
+#include "core/encode.h"
+
+namespace bridge {
+
+namespace {
+
+SEXP progress_function = R_NilValue;
+std::chrono::steady_clock::time_point job_began;
+
+void check_interrupt(void*) { R_CheckUserInterrupt(); }
+
+bool keep_going(double part) {
+  if (R_ToplevelExec(check_interrupt, nullptr) == FALSE) return false;
+  const auto waited = std::chrono::steady_clock::now() - job_began;
+  if (waited > std::chrono::seconds(2) && !Rf_isNull(progress_function)) {
+    Rcpp::Function tick(progress_function);
+    tick(part);
+  }
+  return true;
+}
+
+int threads_wanted() {
+  const SEXP option = Rf_GetOption1(Rf_install("idleledger.threads"));
+  if (!Rf_isNull(option)) return std::max(1, Rf_asInteger(option));
+  return std::min(8, std::max(1, static_cast<int>(std::thread::hardware_concurrency())));
+}
+
+Rcpp::Environment pool_of(SEXP x) { return Rcpp::Environment(Rf_getAttrib(x, Rf_install("pool"))); }
+
+const std::int32_t* ranks_of(Rcpp::Environment pool) {
+  SEXP rank = pool["rank"];
+  if (Rf_isNull(rank)) {
+    const auto ranks = idle::rank_texts(texts_of(pool["texts"]));
+    pool["rank"] = Rcpp::IntegerVector(ranks.begin(), ranks.end());
+    rank = pool["rank"];
+  }
+  return INTEGER(rank);
+}
+
+}  // namespace
+
+bool is_integer64(SEXP x) { return Rf_inherits(x, "integer64"); }
+bool is_text(SEXP x) { return Rf_inherits(x, "idle_text"); }
+
+std::vector<std::string_view> texts_of(SEXP pool) {
+  std::vector<std::string_view> texts;
+  texts.reserve(Rf_xlength(pool));
+  for (R_xlen_t i = 0; i < Rf_xlength(pool); ++i) {
+    const SEXP text = STRING_ELT(pool, i);
+    texts.emplace_back(CHAR(text), LENGTH(text));
+  }
+  return texts;
+}
+
+idle::ColumnView view_of(SEXP x) {
+  idle::ColumnView view;
+  view.size = Rf_xlength(x);
+  if (TYPEOF(x) == REALSXP) {
+    view.data = REAL(x);
+    view.storage = is_integer64(x) ? idle::Storage::int64 : idle::Storage::float64;
+    view.kind = is_integer64(x) ? idle::Kind::integer64 : idle::Kind::number;
+    return view;
+  }
+  view.storage = idle::Storage::int32;
+  view.data = TYPEOF(x) == LGLSXP ? LOGICAL(x) : INTEGER(x);
+  view.kind = TYPEOF(x) == LGLSXP ? idle::Kind::logical : idle::Kind::integer;
+  if (is_text(x)) {
+    view.kind = idle::Kind::text;
+    const Rcpp::Environment pool = pool_of(x);
+    view.levels = static_cast<std::int32_t>(Rf_xlength(pool["texts"]));
+    view.rank = ranks_of(pool);
+    const SEXP first = Rf_getAttrib(x, Rf_install("first"));
+    if (!Rf_isNull(first)) {
+      const Rcpp::XPtr<FirstRows> rows(first);
+      view.first = rows->of_code.data();
+      view.first_missing = rows->of_missing;
+    }
+  } else if (Rf_isFactor(x)) {
+    view.kind = idle::Kind::factor;
+    view.levels = Rf_nlevels(x);
+  }
+  return view;
+}
+
+const std::int32_t* condition_of(SEXP x) { return Rf_isNull(x) ? nullptr : LOGICAL(x); }
+
+idle::Work work_now() {
+  job_began = std::chrono::steady_clock::now();
+  idle::Work work;
+  work.threads = threads_wanted();
+  work.keep_going = keep_going;
+  return work;
+}
+
+SEXP fresh_integers(std::size_t n) {
+  const SEXP x = Rf_allocVector(INTSXP, static_cast<R_xlen_t>(n));
+  idle::advise_huge(INTEGER(x), n * sizeof(int));
+  return x;
+}
+
+SEXP fresh_numbers(std::size_t n) {
+  const SEXP x = Rf_allocVector(REALSXP, static_cast<R_xlen_t>(n));
+  idle::advise_huge(REAL(x), n * sizeof(double));
+  return x;
+}
+
+}  // namespace bridge
+
+// [[Rcpp::export]]
+void core_set_progress(SEXP tick) {
+  using bridge::progress_function;
+  if (!Rf_isNull(progress_function)) R_ReleaseObject(progress_function);
+  progress_function = tick;
+  if (!Rf_isNull(tick)) R_PreserveObject(tick);
+}
+
+// [[Rcpp::export]]
+int core_threads() { return bridge::threads_wanted(); }

@@ -1,0 +1,54 @@
+// What all bridges share: views of R vectors, the work's setting, and a way to stop.
+#pragma once
+#include <Rcpp.h>
+
+#include <string_view>
+#include <vector>
+
+#include "core/columns.h"
+#include "core/grouping.h"
+#include "core/parallel.h"
+
+namespace bridge {
+
+bool is_integer64(SEXP x);
+bool is_text(SEXP x);
+
+// The texts of a pool. They belong to R and live as long as the pool.
+std::vector<std::string_view> texts_of(SEXP pool);
+
+// A view of an R vector. Text is an integer vector of codes with its pool as an attribute; its
+// ranks are worked out on first use and kept with the pool.
+idle::ColumnView view_of(SEXP x);
+
+// A condition as the core reads it, or null.
+const std::int32_t* condition_of(SEXP x);
+
+idle::Work work_now();
+
+// Runs `job` with the present work settings; a wish to stop becomes R's own interrupt.
+template <typename Job>
+auto with_work(const Job& job) -> decltype(job(idle::Work())) {
+  try {
+    return job(work_now());
+  } catch (const idle::Interrupted&) {
+    throw Rcpp::internal::InterruptedException();
+  }
+}
+
+SEXP fresh_integers(std::size_t n);
+SEXP fresh_numbers(std::size_t n);
+
+// The first row of each code, as an attribute of a text vector.
+struct FirstRows {
+  std::vector<std::int64_t> of_code;
+  std::int64_t of_missing;
+};
+
+// Groups, and the key vectors that they read.
+struct HeldGroups {
+  idle::Groups groups;
+  Rcpp::List keys;
+};
+
+}  // namespace bridge

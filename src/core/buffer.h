@@ -1,0 +1,59 @@
+// Scratch memory; large pieces ask the system for huge pages, which saves most page faults.
+#pragma once
+#include <sys/mman.h>
+
+#include <cstddef>
+#include <cstdlib>
+#include <new>
+#include <utility>
+
+namespace idle {
+
+inline void advise_huge(void* memory, std::size_t bytes) {
+#ifdef MADV_HUGEPAGE
+  constexpr std::size_t page = std::size_t{1} << 21;
+  auto from = (reinterpret_cast<std::size_t>(memory) + page - 1) / page * page;
+  auto to = (reinterpret_cast<std::size_t>(memory) + bytes) / page * page;
+  if (to > from) madvise(reinterpret_cast<void*>(from), to - from, MADV_HUGEPAGE);
+#else
+  (void)memory;
+  (void)bytes;
+#endif
+}
+
+template <typename T>
+class Buffer {
+ public:
+  Buffer() = default;
+  explicit Buffer(std::size_t size) : size_(size) {
+    if (size == 0) return;
+    const std::size_t bytes = (size * sizeof(T) + 63) / 64 * 64;
+    data_ = static_cast<T*>(std::aligned_alloc(64, bytes));
+    if (data_ == nullptr) throw std::bad_alloc();
+    advise_huge(data_, bytes);
+  }
+  Buffer(Buffer&& other) noexcept { swap(other); }
+  Buffer& operator=(Buffer&& other) noexcept {
+    swap(other);
+    return *this;
+  }
+  Buffer(const Buffer&) = delete;
+  Buffer& operator=(const Buffer&) = delete;
+  ~Buffer() { std::free(data_); }
+
+  T* data() { return data_; }
+  const T* data() const { return data_; }
+  std::size_t size() const { return size_; }
+  T& operator[](std::size_t i) { return data_[i]; }
+  const T& operator[](std::size_t i) const { return data_[i]; }
+
+ private:
+  void swap(Buffer& other) noexcept {
+    std::swap(data_, other.data_);
+    std::swap(size_, other.size_);
+  }
+  T* data_ = nullptr;
+  std::size_t size_ = 0;
+};
+
+}  // namespace idle

@@ -1,0 +1,248 @@
+#include "encode.h"
+
+#include <algorithm>
+#include <numeric>
+
+#include "columns.h"
+#include "dense_ids.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::size_t slice = 65536;
+
+// Numbers keys in each worker's share, then renumbers the shares by order of first appearance.
+template <typename KeyAt>
+std::vector<std::uint64_t> number_all(std::size_t n, const KeyAt& key_at, std::int32_t* codes,
+                                      const Work& work) {
+  const int workers = workers_for(work, n);
+  std::vector<DenseIds> tables(workers);
+  run_parallel(work, workers, n, slice, [&](int w, std::size_t begin, std::size_t end) {
+    tables[w].number(
+        end - begin, [&](std::size_t i) { return key_at(begin + i); }, codes + begin);
+  });
+  if (workers == 1) return tables[0].keys();
+  DenseIds& all = tables[0];
+  std::vector<std::vector<std::int32_t>> maps(workers);
+  for (int w = 1; w < workers; ++w) {
+    maps[w].resize(tables[w].size());
+    all.number(
+        maps[w].size(), [&](std::size_t i) { return tables[w].keys()[i]; }, maps[w].data());
+  }
+  run_parallel(work, workers, n, slice, [&](int w, std::size_t begin, std::size_t end) {
+    if (w == 0) return;
+    const std::int32_t* map = maps[w].data();
+    for (std::size_t i = begin; i < end; ++i) codes[i] = map[codes[i]];
+  });
+  return all.keys();
+}
+
+// Codes by pointer, with no second pass: the code stands in the table.
+class TextTable {
+ public:
+  explicit TextTable(const void* missing) : missing_(missing) { resize(1024); }
+
+  void encode(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes) {
+    if (mask_ >= prefetch_from) {
+      encode_far(cells, begin, end, codes);
+      return;
+    }
+    const Slot* slots = slots_.data();
+    int shift = shift_;
+    for (std::size_t i = begin; i < end; ++i) {
+      const Slot& slot = slots[hash(cells[i]) >> shift];
+      if (slot.cell == cells[i]) {
+        codes[i] = slot.code;
+        continue;
+      }
+      codes[i] = code_of(cells[i], static_cast<std::int64_t>(i));
+      slots = slots_.data();
+      shift = shift_;
+    }
+  }
+
+  // Codes of another table's texts after its first `seeded`; empty if it has no more.
+  std::vector<std::int32_t> take_in(const TextTable& other, std::size_t seeded) {
+    std::vector<std::int32_t> map;
+    for (std::size_t k = seeded; k < other.known.distinct.size(); ++k) {
+      map.push_back(code_of(other.known.distinct[k], other.known.first[k]));
+    }
+    if (known.first_missing < 0) known.first_missing = other.known.first_missing;
+    return map;
+  }
+
+  TextCodes known;
+
+ private:
+  struct Slot {
+    const void* cell = nullptr;
+    std::int32_t code = 0;
+  };
+  static constexpr std::size_t prefetch_from = 1 << 13;
+
+  static std::uint64_t hash(const void* cell) {
+    return reinterpret_cast<std::uint64_t>(cell) * 0x9E3779B97F4A7C15ull;
+  }
+
+  // Large tables do not fit the cache: slots are fetched a batch ahead.
+  void encode_far(const void* const* cells, std::size_t begin, std::size_t end,
+                  std::int32_t* codes) {
+    constexpr std::size_t batch = 64;
+    for (std::size_t at = begin; at < end; at += batch) {
+      const std::size_t stop = std::min(end, at + batch);
+      for (std::size_t i = at; i < stop; ++i) {
+        __builtin_prefetch(&slots_[hash(cells[i]) >> shift_]);
+      }
+      for (std::size_t i = at; i < stop; ++i) {
+        codes[i] = code_of(cells[i], static_cast<std::int64_t>(i));
+      }
+    }
+  }
+
+  std::int32_t code_of(const void* cell, std::int64_t row) {
+    std::size_t at = hash(cell) >> shift_;
+    for (; slots_[at].cell != nullptr; at = (at + 1) & mask_) {
+      if (slots_[at].cell == cell) return slots_[at].code;
+    }
+    if (cell == missing_) {
+      known.first_missing = row;
+      put(at, cell, missing_int32);
+      return missing_int32;
+    }
+    known.distinct.push_back(cell);
+    known.first.push_back(row);
+    const auto code = static_cast<std::int32_t>(known.distinct.size());
+    put(at, cell, code);
+    return code;
+  }
+
+  void put(std::size_t at, const void* cell, std::int32_t code) {
+    slots_[at].cell = cell;
+    slots_[at].code = code;
+    if (known.distinct.size() * 2 > slots_.size()) resize(slots_.size() * 4);
+  }
+
+  void resize(std::size_t slots) {
+    slots_.assign(slots, Slot());
+    mask_ = slots - 1;
+    shift_ = 64 - __builtin_ctzll(slots);
+    for (std::size_t k = 0; k < known.distinct.size(); ++k) {
+      place(known.distinct[k], static_cast<std::int32_t>(k) + 1);
+    }
+    if (known.first_missing >= 0) place(missing_, missing_int32);
+  }
+
+  void place(const void* cell, std::int32_t code) {
+    std::size_t at = hash(cell) >> shift_;
+    while (slots_[at].cell != nullptr) at = (at + 1) & mask_;
+    slots_[at].cell = cell;
+    slots_[at].code = code;
+  }
+
+  const void* missing_;
+  std::vector<Slot> slots_;
+  std::size_t mask_ = 0;
+  int shift_ = 64;
+};
+
+// The first eight bytes as a number that sorts as the text does.
+std::uint64_t head_of(std::string_view text) {
+  std::uint64_t head = 0;
+  for (std::size_t i = 0; i < 8; ++i) {
+    head = head << 8 | (i < text.size() ? static_cast<unsigned char>(text[i]) : 0u);
+  }
+  return head;
+}
+
+bool is_continuation(std::string_view text, std::size_t at) {
+  return at < text.size() && (static_cast<unsigned char>(text[at]) & 0xC0) == 0x80;
+}
+
+// The length of the valid sequence that starts here, or 0.
+std::size_t sequence_length(std::string_view text, std::size_t at) {
+  const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[at + i]); };
+  const unsigned char c = byte(0);
+  if (c < 0x80) return 1;
+  if (c < 0xC2 || c > 0xF4) return 0;
+  const std::size_t length = c < 0xE0 ? 2 : c < 0xF0 ? 3 : 4;
+  for (std::size_t i = 1; i < length; ++i) {
+    if (!is_continuation(text, at + i)) return 0;
+  }
+  if (c == 0xE0 && byte(1) < 0xA0) return 0;
+  if (c == 0xED && byte(1) > 0x9F) return 0;
+  if (c == 0xF0 && byte(1) < 0x90) return 0;
+  if (c == 0xF4 && byte(1) > 0x8F) return 0;
+  return length;
+}
+
+}  // namespace
+
+TextCodes encode_text(const void* const* cells, std::size_t n, const void* missing,
+                      std::int32_t* codes, const Work& work) {
+  TextTable seed(missing);
+  const std::size_t head = std::min(n, slice);
+  seed.encode(cells, 0, head, codes);
+  const std::size_t rest = n - head;
+  const int workers = workers_for(work, rest);
+  std::vector<TextTable> tables(workers, seed);
+  run_parallel(work, workers, rest, slice, [&](int w, std::size_t begin, std::size_t end) {
+    tables[w].encode(cells, head + begin, head + end, codes);
+  });
+  TextTable& all = tables[0];
+  std::vector<std::vector<std::int32_t>> maps(workers);
+  for (int w = 1; w < workers; ++w) maps[w] = all.take_in(tables[w], seed.known.distinct.size());
+  const auto known = static_cast<std::int32_t>(seed.known.distinct.size());
+  run_parallel(work, workers, rest, slice, [&](int w, std::size_t begin, std::size_t end) {
+    if (maps[w].empty()) return;
+    for (std::size_t i = head + begin; i < head + end; ++i) {
+      if (codes[i] > known) codes[i] = maps[w][codes[i] - known - 1];
+    }
+  });
+  return std::move(all.known);
+}
+
+std::vector<std::uint64_t> encode_keys(const std::uint64_t* keys, std::size_t n,
+                                       std::int32_t* codes, const Work& work) {
+  return number_all(
+      n, [&](std::size_t i) { return keys[i]; }, codes, work);
+}
+
+void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>& recode,
+            const Work& work) {
+  run_parallel(work, workers_for(work, n), n, slice, [&](int, std::size_t begin, std::size_t end) {
+    for (std::size_t i = begin; i < end; ++i) {
+      if (!is_missing(codes[i])) codes[i] = recode[codes[i] - 1];
+    }
+  });
+}
+
+std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts) {
+  struct Entry {
+    std::uint64_t head;
+    std::int32_t at;
+  };
+  std::vector<Entry> order(texts.size());
+  for (std::size_t i = 0; i < texts.size(); ++i) {
+    order[i] = {head_of(texts[i]), static_cast<std::int32_t>(i)};
+  }
+  std::sort(order.begin(), order.end(), [&](const Entry& a, const Entry& b) {
+    return a.head != b.head ? a.head < b.head : texts[a.at] < texts[b.at];
+  });
+  std::vector<std::int32_t> rank(texts.size());
+  for (std::size_t i = 0; i < order.size(); ++i) {
+    rank[order[i].at] = static_cast<std::int32_t>(i);
+  }
+  return rank;
+}
+
+bool is_valid_utf8(std::string_view text) {
+  for (std::size_t at = 0; at < text.size();) {
+    const std::size_t length = sequence_length(text, at);
+    if (length == 0) return false;
+    at += length;
+  }
+  return true;
+}
+
+}  // namespace idle

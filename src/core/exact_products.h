@@ -1,0 +1,36 @@
+// Exact sums of products of two doubles by group (squares, weighted values): 256 bits a group, and
+// a wide total aside for what does not fit. Values that are no finite numbers are the caller's
+// matter.
+#pragma once
+#include <array>
+#include <cstdint>
+#include <unordered_map>
+#include <vector>
+
+#include "wide_sum.h"
+
+namespace idle {
+
+class ExactProducts {
+ public:
+  ExactProducts(std::size_t groups, int unit_exponent)
+      : totals_(groups), unit_(unit_exponent < WideSum::lowest ? WideSum::lowest : unit_exponent) {}
+  void add(std::size_t group, double x, double y);
+  void add(std::size_t group, int128 product, int exponent);
+  void add_square(std::size_t group, double x);
+  void merge(const ExactProducts& other);
+  // In units of 2^WideSum::lowest.
+  BigInteger total(std::size_t group) const;
+
+ private:
+  using Words = std::array<std::uint64_t, 4>;
+  static void add_words(Words& total, const Words& part);
+  static Words placed(int128 product, int shift);
+  static WideSum widened(const Words& total, int unit);
+
+  std::vector<Words> totals_;
+  std::unordered_map<std::size_t, WideSum> odd_;
+  int unit_;
+};
+
+}  // namespace idle

@@ -1,0 +1,172 @@
+#include "exact_sum.h"
+
+#include <algorithm>
+#include <limits>
+
+#include "columns.h"
+
+namespace idle {
+
+namespace {
+
+constexpr int special_field = 0x7FF;
+typedef double Pair __attribute__((vector_size(16)));
+
+int field_of(double x) { return static_cast<int>(bits_of(x) >> 52 & special_field); }
+
+}  // namespace
+
+void OddValues::add(const OddValues& other) {
+  wide.add(other.wide);
+  nan += other.nan;
+  plus_infinity += other.plus_infinity;
+  minus_infinity += other.minus_infinity;
+}
+
+double OddValues::special() const {
+  if (nan || (plus_infinity && minus_infinity)) return std::numeric_limits<double>::quiet_NaN();
+  const double infinity = std::numeric_limits<double>::infinity();
+  return plus_infinity ? infinity : -infinity;
+}
+
+ExactSums::ExactSums(std::size_t groups, int unit_exponent)
+    : totals_(groups, 0), unit_(unit_exponent) {
+  if (groups <= block / 16) lanes_.assign(groups, Lane{0, 0});
+}
+
+int ExactSums::unit_for(const double* values, std::size_t n) {
+  constexpr std::size_t samples = 1024;
+  int high = 0;
+  for (std::size_t i = 0; i < std::min(n, samples); ++i) {
+    const int field = field_of(values[n <= samples ? i : n / samples * i]);
+    if (field != special_field) high = std::max(high, field);
+  }
+  return (high == 0 ? 1023 : high) - 1075 - 40;
+}
+
+void ExactSums::add(const std::int32_t* groups, const double* values, std::size_t n,
+                    const Scan& scan) {
+  if (scan.greatest == 0 && !scan.has_nan) return;
+  const int high = field_of(scan.greatest), low = field_of(scan.least);
+  const bool narrow = !scan.has_nan && high < special_field - 20 && low > 0 && high - low <= 26 &&
+                      !lanes_.empty() && n <= block && n > 8 * lanes_.size();
+  if (narrow) {
+    add_lanes(groups, values, n, high);
+  } else {
+    add_each(groups, values, n);
+  }
+}
+
+// Each value is split into a multiple of a fixed step and the rest; both parts add up without any
+// rounding for as long as a block lasts.
+void ExactSums::add_lanes(const std::int32_t* groups, const double* values, std::size_t n,
+                          int high) {
+  const int top = high + block_bits + 1;
+  const double shift = number_of(static_cast<std::uint64_t>(top) << 52 | std::uint64_t{1} << 51);
+  Lane* lanes = lanes_.data();
+  for (std::size_t i = 0; i < n; ++i) {
+    const double x = values[i];
+    const double q = (x + shift) - shift;
+    const Pair parts = {q, x - q};
+    auto* lane = reinterpret_cast<Pair*>(&lanes[groups[i]]);
+    *lane += parts;
+  }
+  flush_lanes();
+}
+
+void ExactSums::flush_lanes() {
+  for (std::size_t g = 0; g < lanes_.size(); ++g) {
+    Lane& lane = lanes_[g];
+    if (lane.high == 0 && lane.low == 0) continue;
+    const Parts high = parts_of(bits_of(lane.high)), low = parts_of(bits_of(lane.low));
+    add_fixed(g, high.mantissa, high.exponent);
+    add_fixed(g, low.mantissa, low.exponent);
+    lane = {0, 0};
+  }
+}
+
+void ExactSums::add_each(const std::int32_t* groups, const double* values, std::size_t n) {
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::uint64_t bits = bits_of(values[i]);
+    if ((bits >> 52 & special_field) == special_field) {
+      OddValues& odd = odd_[groups[i]];
+      if (bits << 12) {
+        ++odd.nan;
+      } else {
+        ++(bits >> 63 ? odd.minus_infinity : odd.plus_infinity);
+      }
+      continue;
+    }
+    const Parts parts = parts_of(bits);
+    add_fixed(groups[i], parts.mantissa, parts.exponent);
+  }
+}
+
+void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent) {
+  if (mantissa == 0) return;
+  int shift = exponent - unit_;
+  if (shift < 0) {
+    const int zeros = __builtin_ctzll(static_cast<unsigned long long>(mantissa));
+    if (shift + zeros >= 0) {
+      mantissa >>= -shift;
+      shift = 0;
+    }
+  }
+  if (shift < 0 || shift > 70) {
+    odd_[group].wide.add(mantissa, exponent);
+    return;
+  }
+  const auto part =
+      static_cast<int128>(static_cast<uint128>(static_cast<int128>(mantissa)) << shift);
+  int128& total = totals_[group];
+  int128 next;
+  if (__builtin_add_overflow(total, part, &next)) {
+    odd_[group].wide.add(total, unit_);
+    next = part;
+  }
+  total = next;
+}
+
+void ExactSums::merge(const ExactSums& other) {
+  const bool same_unit = other.unit_ == unit_;
+  for (std::size_t g = 0; g < other.totals_.size(); ++g) {
+    int128 total;
+    if (same_unit && !__builtin_add_overflow(totals_[g], other.totals_[g], &total)) {
+      totals_[g] = total;
+    } else {
+      odd_[g].wide.add(other.totals_[g], other.unit_);
+    }
+  }
+  for (const auto& entry : other.odd_) odd_[entry.first].add(entry.second);
+}
+
+const OddValues* ExactSums::odd(std::size_t group) const {
+  if (odd_.empty()) return nullptr;
+  const auto at = odd_.find(group);
+  return at == odd_.end() ? nullptr : &at->second;
+}
+
+BigInteger ExactSums::total(std::size_t group) const {
+  WideSum wide;
+  if (const OddValues* aside = odd(group)) wide = aside->wide;
+  wide.add(totals_[group], unit_);
+  return wide.value();
+}
+
+double ExactSums::ratio(std::size_t group, std::int64_t divisor) const {
+  const OddValues* aside = odd(group);
+  if (aside == nullptr) return round_ratio(totals_[group], unit_, divisor);
+  if (aside->has_special()) return aside->special();
+  return round_ratio(total(group), WideSum::lowest, divisor, 1);
+}
+
+double ExactSums::sum(std::size_t group) const { return ratio(group, 1); }
+double ExactSums::mean(std::size_t group, std::int64_t count) const { return ratio(group, count); }
+
+std::int64_t ExactSums::nan_count() const {
+  std::int64_t count = 0;
+  for (const auto& entry : odd_) count += entry.second.nan;
+  return count;
+}
+
+}  // namespace idle

@@ -1,0 +1,64 @@
+// Exact sums of doubles by group: a 128-bit fixed-point total for each group, in a unit chosen once
+// for the column, and a wide total aside for the few groups that hold values out of its reach. What
+// is rounded, once, is the true sum; so no order of rows, chunking or thread count can show.
+#pragma once
+#include <cstdint>
+#include <memory>
+#include <unordered_map>
+#include <vector>
+
+#include "scan.h"
+#include "wide_sum.h"
+
+namespace idle {
+
+// What a group holds besides the values that fit the 128 bits.
+struct OddValues {
+  WideSum wide;
+  std::int64_t nan = 0, plus_infinity = 0, minus_infinity = 0;
+
+  void add(const OddValues& other);
+  bool has_special() const { return nan || plus_infinity || minus_infinity; }
+  double special() const;
+};
+
+class ExactSums {
+ public:
+  // The total of each group counts units of 2^unit_exponent.
+  ExactSums(std::size_t groups, int unit_exponent);
+  // A unit that leaves 40 bits below the last bit of the largest of some values.
+  static int unit_for(const double* values, std::size_t n);
+
+  // Adds values that are not missing; specials and outliers are taken care of here.
+  // At most `block` values at a time.
+  void add(const std::int32_t* groups, const double* values, std::size_t n, const Scan& scan);
+  static constexpr int block_bits = 13;
+  static constexpr std::size_t block = std::size_t{1} << block_bits;
+  void add_whole(std::size_t group, std::int64_t value) { add_fixed(group, value, 0); }
+  void merge(const ExactSums& other);
+
+  double sum(std::size_t group) const;
+  double mean(std::size_t group, std::int64_t count) const;
+  // The finite total in units of 2^WideSum::lowest.
+  BigInteger total(std::size_t group) const;
+  const OddValues* odd(std::size_t group) const;
+  std::int64_t nan_count() const;
+  std::size_t groups() const { return totals_.size(); }
+
+ private:
+  void add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high);
+  void add_each(const std::int32_t* groups, const double* values, std::size_t n);
+  void add_fixed(std::size_t group, std::int64_t mantissa, int exponent);
+  void flush_lanes();
+  double ratio(std::size_t group, std::int64_t divisor) const;
+
+  struct alignas(16) Lane {
+    double high, low;
+  };
+  std::vector<int128> totals_;
+  std::vector<Lane> lanes_;
+  std::unordered_map<std::size_t, OddValues> odd_;
+  int unit_;
+};
+
+}  // namespace idle

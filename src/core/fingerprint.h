@@ -1,0 +1,20 @@
+// A fingerprint of a column's contents: the same for the same values in the same order, on every
+// machine, whatever the number of threads. It tells a change; it is no seal against forgery.
+#pragma once
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "columns.h"
+#include "parallel.h"
+
+namespace idle {
+
+std::uint64_t fingerprint(const ColumnView& column, const Work& work);
+// Text: codes in order of first appearance, and the texts they stand for.
+std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::string_view>& pool,
+                          const Work& work);
+std::string fingerprint_text(std::uint64_t print);
+
+}  // namespace idle

@@ -1,0 +1,64 @@
+// The rows of the first and the last value of each group, in an order of the user's choice; rows
+// that share a place keep the order of entry.
+#include "fold_families.h"
+
+namespace idle {
+
+namespace {
+
+class Edge : public Fold {
+ public:
+  Edge(const std::int32_t* along, std::size_t groups) : ends_(groups), along_(along) {}
+
+  void add(const Chunk& chunk) override {
+    for (std::size_t i = 0; i < chunk.n; ++i) {
+      const std::int64_t row = chunk.row(i);
+      const std::int64_t place = along_ == nullptr ? row : along_[row];
+      take(ends_[chunk.groups[i]], place, row, place, row);
+    }
+  }
+  void merge(const Fold& later) override {
+    const auto& other = static_cast<const Edge&>(later);
+    for (std::size_t g = 0; g < ends_.size(); ++g) {
+      const Ends& o = other.ends_[g];
+      if (o.first_row >= 0) take(ends_[g], o.first_place, o.first_row, o.last_place, o.last_row);
+    }
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<Edge>(along_, ends_.size());
+  }
+  Answers finish(const std::string& answer, const std::vector<std::int64_t>&) const override {
+    Answers answers;
+    for (const Ends& ends : ends_) {
+      const std::int64_t row = answer == "first" ? ends.first_row : ends.last_row;
+      answers.numbers.push_back(row < 0 ? missing_number() : static_cast<double>(row));
+    }
+    return answers;
+  }
+
+ private:
+  struct Ends {
+    std::int64_t first_place = 0, first_row = -1, last_place = 0, last_row = -1;
+  };
+  static void take(Ends& ends, std::int64_t first, std::int64_t first_row, std::int64_t last,
+                   std::int64_t last_row) {
+    if (ends.first_row < 0 || first < ends.first_place) {
+      ends.first_place = first;
+      ends.first_row = first_row;
+    }
+    if (ends.last_row < 0 || last >= ends.last_place) {
+      ends.last_place = last;
+      ends.last_row = last_row;
+    }
+  }
+  std::vector<Ends> ends_;
+  const std::int32_t* along_;
+};
+
+}  // namespace
+
+std::unique_ptr<Fold> make_edge(const std::int32_t* along, std::size_t groups) {
+  return std::make_unique<Edge>(along, groups);
+}
+
+}  // namespace idle

@@ -1,0 +1,103 @@
+// Least and greatest value. A value that is no number makes the answer no number.
+#include "fold_families.h"
+
+namespace idle {
+
+namespace {
+
+// The order of codes is that of their ranks; of all else, that of the values.
+template <typename T>
+struct ByValue {
+  bool operator()(T a, T b) const { return a < b; }
+};
+
+struct ByRank {
+  const std::int32_t* rank;
+  bool operator()(std::int32_t a, std::int32_t b) const { return rank[a - 1] < rank[b - 1]; }
+};
+
+template <typename T, typename Less>
+class Extremes : public Fold {
+ public:
+  Extremes(std::size_t groups, Less less) : known_(groups), less_(less) {}
+
+  void add(const Chunk& chunk) override {
+    const T* x = static_cast<const T*>(chunk.values);
+    for (std::size_t i = 0; i < chunk.n; ++i) {
+      Known& known = known_[chunk.groups[i]];
+      const T value = x[i];
+      if (!known.any || value != value) {
+        take(known, value, value);
+      } else if (less_(value, known.least)) {
+        known.least = value;
+      } else if (less_(known.greatest, value)) {
+        known.greatest = value;
+      }
+    }
+  }
+  void merge(const Fold& later) override {
+    const auto& other = static_cast<const Extremes&>(later);
+    for (std::size_t g = 0; g < known_.size(); ++g) {
+      if (other.known_[g].any) take(known_[g], other.known_[g].least, other.known_[g].greatest);
+    }
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<Extremes>(known_.size(), less_);
+  }
+  Answers finish(const std::string& answer, const std::vector<std::int64_t>&) const override {
+    Answers answers;
+    for (const Known& known : known_) {
+      put(answers, known.any, answer == "min" ? known.least : known.greatest);
+    }
+    answers.storage = sizeof(T) == 4               ? Storage::int32
+                      : std::is_integral<T>::value ? Storage::int64
+                                                   : Storage::float64;
+    return answers;
+  }
+
+ private:
+  struct Known {
+    T least{}, greatest{};
+    bool any = false;
+  };
+
+  void take(Known& known, T low, T high) const {
+    if (!known.any) {
+      known = {low, high, true};
+      return;
+    }
+    if (less_(low, known.least) || low != low) known.least = low;
+    if (less_(known.greatest, high) || high != high) known.greatest = high;
+  }
+  static void put(Answers& answers, bool any, double x) {
+    answers.numbers.push_back(any ? x + 0.0 : missing_number());
+  }
+  static void put(Answers& answers, bool any, std::int32_t x) {
+    answers.codes.push_back(any ? x : missing_int32);
+  }
+  static void put(Answers& answers, bool any, std::int64_t x) {
+    answers.wholes.push_back(any ? x : missing_int64);
+  }
+
+  std::vector<Known> known_;
+  Less less_;
+};
+
+}  // namespace
+
+std::unique_ptr<Fold> make_extremes(const ColumnView& values, std::size_t groups) {
+  if (values.storage == Storage::float64) {
+    return std::make_unique<Extremes<double, ByValue<double>>>(groups, ByValue<double>());
+  }
+  if (values.storage == Storage::int64) {
+    using Whole = std::int64_t;
+    return std::make_unique<Extremes<Whole, ByValue<Whole>>>(groups, ByValue<Whole>());
+  }
+  using Code = std::int32_t;
+  if (values.rank != nullptr) {
+    return std::make_unique<Extremes<Code, ByRank>>(groups, ByRank{values.rank});
+  }
+  return std::make_unique<Extremes<Code, ByValue<Code>>>(groups, ByValue<Code>());
+}
+
+}  // namespace idle

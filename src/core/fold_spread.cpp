@@ -1,0 +1,138 @@
+// Variance and standard deviation from exact sums and exact sums of squares, and weighted means
+// from exact sums of products: each is the true value, rounded once (sd: then its root).
+#include <cmath>
+#include <limits>
+
+#include "exact_products.h"
+#include "exact_sum.h"
+#include "fold_families.h"
+
+namespace idle {
+
+namespace {
+
+class Spread : public Fold {
+ public:
+  Spread(std::size_t groups, Storage storage, int unit)
+      : sums_(groups, unit), squares_(groups, 2 * unit), storage_(storage), unit_(unit) {}
+
+  void add(const Chunk& chunk) override {
+    if (storage_ == Storage::float64) {
+      const auto* x = static_cast<const double*>(chunk.values);
+      sums_.add(chunk.groups, x, chunk.n, chunk.scan);
+      for (std::size_t i = 0; i < chunk.n; ++i) {
+        if (std::isfinite(x[i])) squares_.add_square(chunk.groups[i], x[i]);
+      }
+    } else if (storage_ == Storage::int32) {
+      add_wholes(chunk, static_cast<const std::int32_t*>(chunk.values));
+    } else {
+      add_wholes(chunk, static_cast<const std::int64_t*>(chunk.values));
+    }
+  }
+  void merge(const Fold& later) override {
+    const auto& other = static_cast<const Spread&>(later);
+    sums_.merge(other.sums_);
+    squares_.merge(other.squares_);
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<Spread>(sums_.groups(), storage_, unit_);
+  }
+  Answers finish(const std::string& answer,
+                 const std::vector<std::int64_t>& filled) const override {
+    const bool population = answer == "var_pop" || answer == "sd_pop";
+    const bool root = answer == "sd" || answer == "sd_pop";
+    Answers answers;
+    for (std::size_t g = 0; g < filled.size(); ++g) {
+      const double variance = variance_of(g, filled[g], population ? 0 : 1);
+      answers.numbers.push_back(root && !is_missing(variance) ? std::sqrt(variance) : variance);
+    }
+    return answers;
+  }
+
+ private:
+  template <typename T>
+  void add_wholes(const Chunk& chunk, const T* x) {
+    for (std::size_t i = 0; i < chunk.n; ++i) {
+      sums_.add_whole(chunk.groups[i], x[i]);
+      squares_.add(chunk.groups[i], static_cast<int128>(x[i]) * x[i], 0);
+    }
+  }
+
+  // (n Q - S^2) / (n (n - less)), in units of 2^WideSum::lowest squared.
+  double variance_of(std::size_t group, std::int64_t n, std::int64_t less) const {
+    if (n <= less) return missing_number();
+    const OddValues* odd = sums_.odd(group);
+    if (odd != nullptr && odd->has_special()) return std::numeric_limits<double>::quiet_NaN();
+    const BigInteger sum = sums_.total(group);
+    const BigInteger squares = squares_.total(group).shifted_up(-WideSum::lowest);
+    return round_ratio(squares * BigInteger(n) - sum * sum, 2 * WideSum::lowest, n, n - less);
+  }
+
+  ExactSums sums_;
+  ExactProducts squares_;
+  Storage storage_;
+  int unit_;
+};
+
+class WeightedMean : public Fold {
+ public:
+  WeightedMean(std::size_t groups, int unit)
+      : weights_(groups, unit), products_(groups, 2 * unit), odd_(groups, 0), unit_(unit) {}
+
+  void add(const Chunk& chunk) override {
+    const auto* x = static_cast<const double*>(chunk.values);
+    weights_.add(chunk.groups, chunk.weights, chunk.n, scan_numbers(chunk.weights, chunk.n));
+    for (std::size_t i = 0; i < chunk.n; ++i) {
+      if (std::isfinite(x[i]) && std::isfinite(chunk.weights[i])) {
+        products_.add(chunk.groups[i], x[i], chunk.weights[i]);
+      } else {
+        odd_[chunk.groups[i]] = 1;
+      }
+    }
+  }
+  void merge(const Fold& later) override {
+    const auto& other = static_cast<const WeightedMean&>(later);
+    weights_.merge(other.weights_);
+    products_.merge(other.products_);
+    for (std::size_t g = 0; g < odd_.size(); ++g) odd_[g] |= other.odd_[g];
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<WeightedMean>(odd_.size(), unit_);
+  }
+  Answers finish(const std::string&, const std::vector<std::int64_t>& filled) const override {
+    Answers answers;
+    for (std::size_t g = 0; g < filled.size(); ++g) {
+      const BigInteger weight = odd_[g] ? BigInteger() : weights_.total(g);
+      if (odd_[g]) {
+        answers.numbers.push_back(std::numeric_limits<double>::quiet_NaN());
+      } else if (filled[g] == 0 || weight.is_zero()) {
+        answers.numbers.push_back(missing_number());
+      } else {
+        answers.numbers.push_back(round_quotient(products_.total(g), weight));
+      }
+    }
+    return answers;
+  }
+
+ private:
+  ExactSums weights_;
+  ExactProducts products_;
+  std::vector<char> odd_;
+  int unit_;
+};
+
+}  // namespace
+
+std::unique_ptr<Fold> make_spread(const ColumnView& values, std::size_t groups) {
+  const int unit = values.storage == Storage::float64
+                       ? ExactSums::unit_for(values.as<double>(), values.size)
+                       : 0;
+  return std::make_unique<Spread>(groups, values.storage, unit);
+}
+
+std::unique_ptr<Fold> make_weighted(const ColumnView& values, std::size_t groups) {
+  const int unit = ExactSums::unit_for(values.as<double>(), values.size);
+  return std::make_unique<WeightedMean>(groups, unit);
+}
+
+}  // namespace idle

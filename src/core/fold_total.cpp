@@ -1,0 +1,99 @@
+// Sum and mean: of doubles by ExactSums, of whole numbers in 128 bits.
+#include <limits>
+#include <stdexcept>
+
+#include "exact_sum.h"
+#include "fold_families.h"
+
+namespace idle {
+
+namespace {
+
+Answers numbers_for(std::size_t groups) {
+  Answers answers;
+  answers.numbers.resize(groups);
+  return answers;
+}
+
+class NumberTotal : public Fold {
+ public:
+  NumberTotal(std::size_t groups, int unit) : sums_(groups, unit), unit_(unit) {}
+
+  void add(const Chunk& chunk) override {
+    sums_.add(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, chunk.scan);
+  }
+  void merge(const Fold& later) override {
+    sums_.merge(static_cast<const NumberTotal&>(later).sums_);
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<NumberTotal>(sums_.groups(), unit_);
+  }
+  Answers finish(const std::string& answer,
+                 const std::vector<std::int64_t>& filled) const override {
+    Answers answers = numbers_for(filled.size());
+    for (std::size_t g = 0; g < filled.size(); ++g) {
+      answers.numbers[g] = filled[g] == 0     ? missing_number()
+                           : answer == "mean" ? sums_.mean(g, filled[g])
+                                              : sums_.sum(g);
+    }
+    return answers;
+  }
+
+ private:
+  ExactSums sums_;
+  int unit_;
+};
+
+template <typename T>
+class WholeTotal : public Fold {
+ public:
+  explicit WholeTotal(std::size_t groups) : totals_(groups, 0) {}
+
+  void add(const Chunk& chunk) override {
+    const T* x = static_cast<const T*>(chunk.values);
+    for (std::size_t i = 0; i < chunk.n; ++i) totals_[chunk.groups[i]] += x[i];
+  }
+  void merge(const Fold& later) override {
+    const auto& other = static_cast<const WholeTotal&>(later);
+    for (std::size_t g = 0; g < totals_.size(); ++g) totals_[g] += other.totals_[g];
+  }
+  std::unique_ptr<Fold> fresh() const override {
+    return std::make_unique<WholeTotal>(totals_.size());
+  }
+  Answers finish(const std::string& answer,
+                 const std::vector<std::int64_t>& filled) const override {
+    if (answer == "whole_sum") return whole_sums(filled);
+    Answers answers = numbers_for(filled.size());
+    for (std::size_t g = 0; g < filled.size(); ++g) {
+      const std::int64_t divisor = answer == "mean" ? filled[g] : 1;
+      answers.numbers[g] = filled[g] == 0 ? missing_number() : round_ratio(totals_[g], 0, divisor);
+    }
+    return answers;
+  }
+
+ private:
+  Answers whole_sums(const std::vector<std::int64_t>& filled) const {
+    Answers answers;
+    answers.storage = Storage::int64;
+    for (std::size_t g = 0; g < filled.size(); ++g) {
+      const auto sum = static_cast<std::int64_t>(totals_[g]);
+      if (sum != totals_[g] || is_missing(sum)) {
+        throw std::overflow_error("a sum of 64-bit whole numbers does not fit 64 bits");
+      }
+      answers.wholes.push_back(filled[g] == 0 ? missing_int64 : sum);
+    }
+    return answers;
+  }
+  std::vector<int128> totals_;
+};
+
+}  // namespace
+
+std::unique_ptr<Fold> make_total(const ColumnView& values, std::size_t groups) {
+  if (values.storage == Storage::int32) return std::make_unique<WholeTotal<std::int32_t>>(groups);
+  if (values.storage == Storage::int64) return std::make_unique<WholeTotal<std::int64_t>>(groups);
+  const int unit = ExactSums::unit_for(values.as<double>(), values.size);
+  return std::make_unique<NumberTotal>(groups, unit);
+}
+
+}  // namespace idle

@@ -1,0 +1,423 @@
+#include "grouping.h"
+
+#include <algorithm>
+#include <numeric>
+
+#include "dense_ids.h"
+#include "encode.h"
+#include "vectorise.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::size_t slice = 8192;
+constexpr std::uint64_t last_key = ~std::uint64_t{0};
+
+struct Range {
+  std::int64_t low = INT64_MAX, high = INT64_MIN;
+  bool whole = true;
+  void take(std::int64_t x) {
+    low = std::min(low, x);
+    high = std::max(high, x);
+  }
+};
+
+// Least and greatest value of a slice of whole numbers, however they are stored.
+Range range_of(const ColumnView& view, std::size_t begin, std::size_t end) {
+  Range range;
+  if (view.storage == Storage::int32) {
+    const auto* x = view.as<std::int32_t>();
+    std::int32_t low = INT32_MAX, high = INT32_MIN;
+    for (std::size_t i = begin; i < end; ++i) {
+      low = std::min(low, is_missing(x[i]) ? INT32_MAX : x[i]);
+      high = std::max(high, x[i]);
+    }
+    if (high != INT32_MIN) {
+      range.take(low);
+      range.take(high);
+    }
+    return range;
+  }
+  if (view.storage == Storage::int64) return Range{0, 0, false};
+  const auto* x = view.as<double>();
+  for (std::size_t i = begin; i < end && range.whole; ++i) {
+    if (is_missing(x[i])) continue;
+    range.whole = x[i] >= -2e9 && x[i] <= 2e9 && x[i] == static_cast<std::int32_t>(x[i]);
+    if (range.whole) range.take(static_cast<std::int32_t>(x[i]));
+  }
+  return range;
+}
+
+Range range_of(const ColumnView& view, std::size_t rows, const Work& work) {
+  const int workers = workers_for(work, rows);
+  std::vector<Range> parts(workers);
+  run_parallel(work, workers, rows, slice, [&](int w, std::size_t begin, std::size_t end) {
+    if (!parts[w].whole) return;
+    const Range part = range_of(view, begin, end);
+    parts[w].whole = part.whole;
+    parts[w].low = std::min(parts[w].low, part.low);
+    parts[w].high = std::max(parts[w].high, part.high);
+  });
+  Range range;
+  for (const Range& part : parts) {
+    range.whole = range.whole && part.whole;
+    range.low = std::min(range.low, part.low);
+    range.high = std::max(range.high, part.high);
+  }
+  return range;
+}
+
+std::uint64_t sortable(double x) {
+  if (is_missing(x)) return last_key;
+  if (std::isnan(x)) return last_key - 1;
+  const std::uint64_t bits = bits_of(x == 0 ? 0.0 : x);
+  return bits >> 63 ? ~bits : bits | std::uint64_t{1} << 63;
+}
+
+}  // namespace
+
+std::uint64_t sortable(const ColumnView& view, std::size_t row) {
+  switch (view.storage) {
+    case Storage::float64:
+      return sortable(view.as<double>()[row]);
+    case Storage::int64: {
+      // The missing value is the least of all; taking one away wraps it round to the end.
+      const auto x = static_cast<std::uint64_t>(view.as<std::int64_t>()[row]);
+      return (x ^ std::uint64_t{1} << 63) - 1;
+    }
+    default: {
+      const std::int32_t x = view.as<std::int32_t>()[row];
+      if (is_missing(x)) return last_key;
+      if (view.rank != nullptr) return static_cast<std::uint64_t>(view.rank[x - 1]);
+      return static_cast<std::uint64_t>(static_cast<std::int64_t>(x) + INT64_C(0x80000000));
+    }
+  }
+}
+
+std::int64_t Groups::slot(std::size_t row) const {
+  std::int32_t out;
+  slots(row, 1, &out);
+  return out;
+}
+
+namespace {
+
+template <typename T>
+IDLE_WIDE void add_digit(const T* x, std::size_t n, T gap, std::int32_t gap_digit,
+                         std::int32_t base, std::int32_t stride, std::int32_t* out) {
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::int32_t digit = x[i] == gap ? gap_digit : static_cast<std::int32_t>(x[i]) - base;
+    out[i] += stride * digit;
+  }
+}
+
+}  // namespace
+
+void Groups::slots(std::size_t begin, std::size_t n, std::int32_t* out) const {
+  std::fill(out, out + n, 0);
+  for (const Digit& digit : digits_) {
+    const auto stride = static_cast<std::int32_t>(digit.stride);
+    if (!digit.from_number) {
+      add_digit(digit.view.as<std::int32_t>() + begin, n, missing_int32, digit.missing, digit.base,
+                stride, out);
+      continue;
+    }
+    const auto* x = digit.view.as<double>() + begin;
+    for (std::size_t i = 0; i < n; ++i) {
+      const std::int32_t d =
+          is_missing(x[i]) ? digit.missing : static_cast<std::int32_t>(x[i]) - digit.base;
+      out[i] += stride * d;
+    }
+  }
+}
+
+const std::int32_t* Groups::numbers(std::size_t begin, std::size_t n, std::int32_t* scratch) const {
+  if (numbers_.size() > 0) return numbers_.data() + begin;
+  if (codes_are_places_) return digits_[0].view.as<std::int32_t>() + begin;
+  if (digits_.empty()) {
+    std::fill(scratch, scratch + n, 0);
+    return scratch;
+  }
+  slots(begin, n, scratch);
+  if (number_of_slot_.empty()) return scratch;
+  const std::int32_t* map = number_of_slot_.data();
+  for (std::size_t i = 0; i < n; ++i) scratch[i] = map[scratch[i]];
+  return scratch;
+}
+
+class Grouper {
+ public:
+  Grouper(const std::vector<ColumnView>& keys, std::size_t rows, const Work& work)
+      : keys_(keys), rows_(rows), work_(work), workers_(workers_for(work, rows)) {
+    groups_.rows_ = rows;
+  }
+
+  Groups run() {
+    if (keys_.empty()) {
+      if (rows_ > 0) groups_.first_.push_back(0);
+    } else if (!try_known() && !try_sorted() && !try_direct()) {
+      hash();
+    }
+    if (groups_.place_of_group_.empty()) {
+      groups_.places_ = groups_.first_.size();
+      groups_.place_of_group_.resize(groups_.places_);
+      std::iota(groups_.place_of_group_.begin(), groups_.place_of_group_.end(), 0);
+    }
+    return std::move(groups_);
+  }
+
+ private:
+  // One key of codes whose first rows are known needs no pass over the rows.
+  bool try_known() {
+    const ColumnView& key = keys_[0];
+    if (keys_.size() != 1 || key.first == nullptr || key.first_missing >= 0) return false;
+    if (static_cast<std::size_t>(key.levels) > rows_ / 4) return false;
+    groups_.method_ = Method::direct;
+    groups_.digits_.push_back({key, 0, 1, 0, false});
+    groups_.codes_are_places_ = true;
+    groups_.first_.assign(key.first, key.first + key.levels);
+    groups_.places_ = static_cast<std::size_t>(key.levels) + 1;
+    for (const std::int32_t was : sort_groups()) groups_.place_of_group_.push_back(was + 1);
+    return true;
+  }
+
+  // Rows that already stand in key order need only their borders marked.
+  bool try_sorted() {
+    if (rows_ == 0 || keys_.size() > 4 || compare(0, rows_ - 1) > 0) return false;
+    const std::size_t step = std::max<std::size_t>(1, rows_ / 512);
+    for (std::size_t i = step; i < rows_; i += step) {
+      if (compare(i - step, i) > 0) return false;
+    }
+    std::vector<std::vector<std::int64_t>> borders(workers_);
+    std::vector<char> broken(workers_, 0);
+    run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
+      for (std::size_t i = std::max<std::size_t>(begin, 1); i < end && !broken[w]; ++i) {
+        const int order = compare(i - 1, i);
+        if (order > 0) broken[w] = 1;
+        if (order < 0) borders[w].push_back(static_cast<std::int64_t>(i));
+      }
+    });
+    if (std::count(broken.begin(), broken.end(), 0) < workers_) return false;
+    groups_.first_.push_back(0);
+    for (const auto& part : borders) {
+      groups_.first_.insert(groups_.first_.end(), part.begin(), part.end());
+    }
+    number_runs();
+    return true;
+  }
+
+  void number_runs() {
+    groups_.method_ = Method::sorted;
+    groups_.numbers_ = Buffer<std::int32_t>(rows_);
+    const auto& first = groups_.first_;
+    run_parallel(work_, workers_, rows_, slice, [&](int, std::size_t begin, std::size_t end) {
+      auto at = std::upper_bound(first.begin(), first.end(), static_cast<std::int64_t>(begin));
+      auto number = static_cast<std::int32_t>(at - first.begin()) - 1;
+      for (std::size_t i = begin; i < end; ++i) {
+        if (at != first.end() && *at == static_cast<std::int64_t>(i)) {
+          ++number;
+          ++at;
+        }
+        groups_.numbers_[i] = number;
+      }
+    });
+  }
+
+  int compare(std::size_t a, std::size_t b) const {
+    for (const ColumnView& key : keys_) {
+      const std::uint64_t x = sortable(key, a), y = sortable(key, b);
+      if (x != y) return x < y ? -1 : 1;
+    }
+    return 0;
+  }
+
+  // Few possible combinations: the keys themselves say the place in a table.
+  bool try_direct() {
+    const auto limit = static_cast<std::int64_t>(
+        std::min<std::size_t>(std::size_t{1} << 24, std::max<std::size_t>(rows_, 4096)));
+    std::int64_t slots = 1;
+    std::vector<Groups::Digit> digits;
+    for (const ColumnView& key : keys_) {
+      Groups::Digit digit{key, 1, 1, key.levels, false};
+      if (key.levels == 0) {
+        const Range range = range_of(key, rows_, work_);
+        const bool empty = range.high < range.low;
+        if (!range.whole || (!empty && range.high - range.low >= limit)) return false;
+        digit.base = empty ? 0 : static_cast<std::int32_t>(range.low);
+        digit.missing = empty ? 0 : static_cast<std::int32_t>(range.high - range.low + 1);
+        digit.from_number = key.storage == Storage::float64;
+      }
+      const std::int64_t size = static_cast<std::int64_t>(digit.missing) + 1;
+      if (slots > limit / size) return false;
+      slots *= size;
+      digits.push_back(digit);
+    }
+    std::int64_t stride = 1;
+    for (std::size_t k = digits.size(); k-- > 0;) {
+      digits[k].stride = stride;
+      stride *= digits[k].missing + 1;
+    }
+    groups_.digits_ = std::move(digits);
+    fill_slots(static_cast<std::size_t>(slots));
+    return true;
+  }
+
+  void fill_slots(std::size_t slots) {
+    groups_.method_ = Method::direct;
+    std::vector<std::vector<char>> seen(workers_, std::vector<char>(slots, 0));
+    std::vector<std::vector<std::int64_t>> rows_of_slots(workers_);
+    run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
+      std::int32_t place[slice];
+      groups_.slots(begin, end - begin, place);
+      char* known = seen[w].data();
+      for (std::size_t i = 0; i < end - begin; ++i) {
+        if (known[place[i]]) continue;
+        known[place[i]] = 1;
+        rows_of_slots[w].push_back(static_cast<std::int64_t>(begin + i));
+      }
+    });
+    std::vector<char>& known = seen[0];
+    std::vector<std::int64_t>& first = groups_.first_;
+    first = rows_of_slots[0];
+    for (int w = 1; w < workers_; ++w) {
+      for (const std::int64_t row : rows_of_slots[w]) {
+        char& flag = known[groups_.slot(row)];
+        if (!flag) first.push_back(row);
+        flag = 1;
+      }
+    }
+    sort_groups();
+    if (slots <= 4096 || slots <= 2 * first.size()) {
+      groups_.places_ = slots;
+      for (const auto row : first) {
+        groups_.place_of_group_.push_back(static_cast<std::int32_t>(groups_.slot(row)));
+      }
+      return;
+    }
+    groups_.number_of_slot_.assign(slots, 0);
+    for (std::size_t g = 0; g < first.size(); ++g) {
+      groups_.number_of_slot_[groups_.slot(first[g])] = static_cast<std::int32_t>(g);
+    }
+  }
+
+  void hash() {
+    groups_.method_ = Method::hashed;
+    groups_.numbers_ = Buffer<std::int32_t>(rows_);
+    std::vector<DenseIds> tables(workers_);
+    std::vector<std::vector<std::int64_t>> first(workers_);
+    for (std::size_t k = 0; k < keys_.size(); ++k) {
+      for (auto& table : tables) table = DenseIds();
+      for (auto& rows : first) rows.clear();
+      number_shares(k, tables, first);
+      join_shares(tables, first);
+    }
+    groups_.first_ = std::move(first[0]);
+    renumber();
+  }
+
+  // Each worker numbers the pairs of (number so far, next key) in its share.
+  void number_shares(std::size_t k, std::vector<DenseIds>& tables,
+                     std::vector<std::vector<std::int64_t>>& first) {
+    std::int32_t* numbers = groups_.numbers_.data();
+    Buffer<std::int32_t> codes;
+    if (k > 0) codes = codes_of(keys_[k]);
+    run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
+      const std::size_t n = end - begin;
+      const auto key_at = [&](std::size_t i) {
+        if (k == 0) return sortable(keys_[0], begin + i);
+        return static_cast<std::uint64_t>(numbers[begin + i]) << 32 |
+               static_cast<std::uint32_t>(codes[begin + i]);
+      };
+      std::int32_t out[slice];
+      tables[w].number(n, key_at, out);
+      for (std::size_t i = 0; i < n; ++i) {
+        numbers[begin + i] = out[i];
+        if (out[i] == static_cast<std::int32_t>(first[w].size())) {
+          first[w].push_back(static_cast<std::int64_t>(begin + i));
+        }
+      }
+    });
+  }
+
+  void join_shares(std::vector<DenseIds>& tables, std::vector<std::vector<std::int64_t>>& first) {
+    if (workers_ == 1) return;
+    std::vector<std::vector<std::int32_t>> maps(workers_);
+    for (int w = 1; w < workers_; ++w) {
+      maps[w].resize(first[w].size());
+      const auto& keys = tables[w].keys();
+      tables[0].number(
+          keys.size(), [&](std::size_t i) { return keys[i]; }, maps[w].data());
+      for (std::size_t i = 0; i < keys.size(); ++i) {
+        if (maps[w][i] == static_cast<std::int32_t>(first[0].size())) {
+          first[0].push_back(first[w][i]);
+        }
+      }
+    }
+    run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
+      if (w == 0) return;
+      std::int32_t* numbers = groups_.numbers_.data();
+      for (std::size_t i = begin; i < end; ++i) numbers[i] = maps[w][numbers[i]];
+    });
+  }
+
+  // Codes small enough to be paired with a group number.
+  Buffer<std::int32_t> codes_of(const ColumnView& key) {
+    Buffer<std::int32_t> codes(rows_);
+    if (key.storage == Storage::int32) {
+      std::memcpy(codes.data(), key.data, rows_ * sizeof(std::int32_t));
+      return codes;
+    }
+    Buffer<std::uint64_t> wide(rows_);
+    run_parallel(work_, workers_, rows_, slice, [&](int, std::size_t begin, std::size_t end) {
+      for (std::size_t i = begin; i < end; ++i) wide[i] = sortable(key, i);
+    });
+    encode_keys(wide.data(), rows_, codes.data(), work_);
+    return codes;
+  }
+
+  // Brings the groups into key order; the old number of each new group comes back.
+  std::vector<std::int32_t> sort_groups() {
+    auto& first = groups_.first_;
+    struct Entry {
+      std::uint64_t key;
+      std::int64_t row;
+      std::int32_t number;
+    };
+    std::vector<Entry> order(first.size());
+    for (std::size_t g = 0; g < first.size(); ++g) {
+      order[g] = {sortable(keys_[0], first[g]), first[g], static_cast<std::int32_t>(g)};
+    }
+    std::sort(order.begin(), order.end(), [&](const Entry& a, const Entry& b) {
+      return a.key != b.key ? a.key < b.key : compare(a.row, b.row) < 0;
+    });
+    std::vector<std::int32_t> was(first.size());
+    for (std::size_t g = 0; g < first.size(); ++g) {
+      first[g] = order[g].row;
+      was[g] = order[g].number;
+    }
+    return was;
+  }
+
+  void renumber() {
+    const auto was = sort_groups();
+    std::vector<std::int32_t> now(was.size());
+    for (std::size_t g = 0; g < was.size(); ++g) now[was[g]] = static_cast<std::int32_t>(g);
+    std::int32_t* numbers = groups_.numbers_.data();
+    run_parallel(work_, workers_, rows_, slice, [&](int, std::size_t begin, std::size_t end) {
+      for (std::size_t i = begin; i < end; ++i) numbers[i] = now[numbers[i]];
+    });
+  }
+
+  const std::vector<ColumnView>& keys_;
+  std::size_t rows_;
+  const Work& work_;
+  int workers_;
+  Groups groups_;
+};
+
+Groups group_rows(const std::vector<ColumnView>& keys, std::size_t rows, const Work& work) {
+  return Grouper(keys, rows, work).run();
+}
+
+}  // namespace idle

@@ -1,0 +1,25 @@
+// Stable sorting of rows by several keys; missing values come last whichever way a key runs.
+#pragma once
+#include <cstdint>
+#include <vector>
+
+#include "buffer.h"
+#include "columns.h"
+#include "parallel.h"
+
+namespace idle {
+
+struct OrderKey {
+  ColumnView view;
+  bool descending = false;
+};
+
+// The rows in order, from 0.
+Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t rows,
+                                const Work& work);
+
+// The place of each row, from 0; rows with equal keys share one. `order` is that of the keys.
+void places_of(const std::vector<OrderKey>& keys, const std::int32_t* order, std::size_t rows,
+               std::int32_t* places);
+
+}  // namespace idle

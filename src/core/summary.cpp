@@ -1,0 +1,186 @@
+#include "summary.h"
+
+#include <algorithm>
+#include <limits>
+
+#include "vectorise.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::size_t block = 8192;
+
+// One worker's state, and the scratch in which a block is thinned out.
+struct Worker {
+  Summary summary;
+  std::int32_t numbers[block], groups[block], rows[block];
+  std::uint64_t values[block];
+  double weights[block];
+};
+
+Summary empty_summary(std::size_t groups, const std::vector<Feed>& feeds) {
+  Summary summary;
+  summary.entries.assign(groups, 0);
+  for (const Feed& feed : feeds) {
+    FeedResult result;
+    result.missing.assign(groups, 0);
+    if (feed.condition != nullptr) result.unmet.assign(groups, 0);
+    const auto* weights = feed.weights.data ? feed.weights.as<double>() : nullptr;
+    for (const std::string& name : feed.folds) {
+      result.folds.push_back(make_fold(name, feed.values, weights, feed.along, groups));
+    }
+    summary.feeds.push_back(std::move(result));
+  }
+  return summary;
+}
+
+bool value_missing(const ColumnView& view, std::size_t row) {
+  if (view.data == nullptr) return false;
+  if (view.storage == Storage::float64) return is_missing(view.as<double>()[row]);
+  if (view.storage == Storage::int64) return is_missing(view.as<std::int64_t>()[row]);
+  return is_missing(view.as<std::int32_t>()[row]);
+}
+
+// Whether a block of codes or whole numbers holds a missing value.
+template <typename T>
+IDLE_WIDE bool any_missing(const T* x, std::size_t n) {
+  int odd = 0;
+  for (std::size_t i = 0; i < n; ++i) odd |= x[i] == std::numeric_limits<T>::min();
+  return odd != 0;
+}
+
+// Whether a block can not be folded as it stands; doubles are scanned on the way.
+bool has_gaps(const ColumnView& view, std::size_t begin, std::size_t n, Scan& scan) {
+  if (view.data == nullptr) return false;
+  if (view.storage == Storage::int32) return any_missing(view.as<std::int32_t>() + begin, n);
+  if (view.storage == Storage::int64) return any_missing(view.as<std::int64_t>() + begin, n);
+  scan = scan_numbers(view.as<double>() + begin, n);
+  return scan.has_nan;
+}
+
+// Counts why a row is passed over; true if its value is to be folded.
+bool takes(const Feed& feed, FeedResult& result, std::size_t row, std::int32_t group) {
+  if (feed.condition != nullptr && feed.condition[row] != 1) {
+    ++result.unmet[group];
+    if (is_missing(feed.condition[row])) ++result.unknown;
+    return false;
+  }
+  if (value_missing(feed.values, row) || value_missing(feed.weights, row)) {
+    ++result.missing[group];
+    return false;
+  }
+  if (feed.values.data && feed.values.storage == Storage::float64 &&
+      std::isnan(feed.values.as<double>()[row])) {
+    ++result.no_number;
+  }
+  return true;
+}
+
+Chunk thinned(const Feed& feed, FeedResult& result, Worker& worker, const std::int32_t* numbers,
+              std::size_t begin, std::size_t n) {
+  std::size_t kept = 0;
+  auto* narrow = reinterpret_cast<std::int32_t*>(worker.values);
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::size_t row = begin + i;
+    if (!takes(feed, result, row, numbers[i])) continue;
+    worker.groups[kept] = numbers[i];
+    worker.rows[kept] = static_cast<std::int32_t>(i);
+    if (feed.values.data == nullptr) {
+    } else if (feed.values.storage == Storage::int32) {
+      narrow[kept] = feed.values.as<std::int32_t>()[row];
+    } else {
+      std::memcpy(&worker.values[kept], feed.values.at(row), 8);
+    }
+    if (feed.weights.data) worker.weights[kept] = feed.weights.as<double>()[row];
+    ++kept;
+  }
+  return {worker.groups,
+          worker.values,
+          feed.weights.data ? worker.weights : nullptr,
+          kept,
+          begin,
+          worker.rows,
+          {}};
+}
+
+void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std::int32_t* numbers,
+                std::size_t begin, std::size_t n) {
+  Chunk chunk;
+  Scan scan, unused;
+  if (feed.condition || has_gaps(feed.values, begin, n, scan) ||
+      has_gaps(feed.weights, begin, n, unused)) {
+    chunk = thinned(feed, result, worker, numbers, begin, n);
+    if (feed.values.data && feed.values.storage == Storage::float64) {
+      chunk.scan = scan_numbers(static_cast<const double*>(chunk.values), chunk.n);
+    }
+  } else {
+    chunk = {numbers,
+             feed.values.data ? feed.values.at(begin) : nullptr,
+             feed.weights.data ? feed.weights.as<double>() + begin : nullptr,
+             n,
+             begin,
+             nullptr,
+             scan};
+  }
+  for (const auto& fold : result.folds) fold->add(chunk);
+}
+
+void add_counts(std::vector<std::int64_t>& to, const std::vector<std::int64_t>& from) {
+  for (std::size_t g = 0; g < from.size(); ++g) to[g] += from[g];
+}
+
+void merge(Summary& all, const Summary& later) {
+  add_counts(all.entries, later.entries);
+  for (std::size_t f = 0; f < all.feeds.size(); ++f) {
+    FeedResult& to = all.feeds[f];
+    const FeedResult& from = later.feeds[f];
+    add_counts(to.missing, from.missing);
+    add_counts(to.unmet, from.unmet);
+    to.unknown += from.unknown;
+    to.no_number += from.no_number;
+    for (std::size_t k = 0; k < to.folds.size(); ++k) to.folds[k]->merge(*from.folds[k]);
+  }
+}
+
+void count_filled(Summary& summary) {
+  for (FeedResult& feed : summary.feeds) {
+    feed.filled = summary.entries;
+    for (std::size_t g = 0; g < feed.filled.size(); ++g) {
+      feed.filled[g] -= feed.missing[g] + (feed.unmet.empty() ? 0 : feed.unmet[g]);
+    }
+  }
+}
+
+void count_rows(std::vector<std::int64_t>& entries, const std::int32_t* numbers, std::size_t n) {
+  for (std::size_t i = 0; i < n; ++i) ++entries[numbers[i]];
+}
+
+}  // namespace
+
+Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
+  const std::size_t rows = groups.rows();
+  // Copies of many groups cost more than a second worker brings.
+  const bool many = groups.places() > rows / 4;
+  const int workers = many ? 1 : workers_for(work, rows);
+  std::vector<std::unique_ptr<Worker>> states;
+  for (int w = 0; w < workers; ++w) {
+    states.push_back(std::make_unique<Worker>());
+    states[w]->summary = empty_summary(groups.places(), feeds);
+  }
+  run_parallel(work, workers, rows, block, [&](int w, std::size_t begin, std::size_t end) {
+    Worker& worker = *states[w];
+    const std::size_t n = end - begin;
+    const std::int32_t* numbers = groups.numbers(begin, n, worker.numbers);
+    count_rows(worker.summary.entries, numbers, n);
+    for (std::size_t f = 0; f < feeds.size(); ++f) {
+      fold_block(feeds[f], worker.summary.feeds[f], worker, numbers, begin, n);
+    }
+  });
+  Summary all = std::move(states[0]->summary);
+  for (int w = 1; w < workers; ++w) merge(all, states[w]->summary);
+  count_filled(all);
+  return all;
+}
+
+}  // namespace idle

@@ -1,0 +1,40 @@
+// Many folds over one pass of the rows: each block of rows goes through all of them while it is in
+// the cache.
+#pragma once
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "fold.h"
+#include "grouping.h"
+#include "parallel.h"
+
+namespace idle {
+
+// A column, the condition under which its values count, and what is folded from them.
+struct Feed {
+  ColumnView values;                        // no data: the rows themselves are counted
+  const std::int32_t* condition = nullptr;  // 1 met, 0 not met, missing_int32 unknown
+  ColumnView weights;
+  const std::int32_t* along = nullptr;
+  std::vector<std::string> folds;
+};
+
+struct FeedResult {
+  std::vector<std::int64_t> filled;   // values folded, by group
+  std::vector<std::int64_t> missing;  // values missing (of those whose condition is met)
+  std::vector<std::int64_t> unmet;    // rows whose condition is not met
+  std::int64_t unknown = 0;           // rows whose condition is missing
+  std::int64_t no_number = 0;         // values that are no number
+  std::vector<std::unique_ptr<Fold>> folds;
+};
+
+// All vectors go by the places of the groups (see Groups).
+struct Summary {
+  std::vector<std::int64_t> entries;  // rows, by group
+  std::vector<FeedResult> feeds;
+};
+
+Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work);
+
+}  // namespace idle

@@ -1,0 +1,120 @@
+// Exact sums against sums of unlimited width, and against values known by construction.
+#include <doctest/doctest.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "exact_products.h"
+#include "exact_sum.h"
+#include "helpers.h"
+
+using namespace idle;
+
+namespace {
+
+double exact_sum(const std::vector<double>& x) {
+  ExactSums sums(1, ExactSums::unit_for(x.data(), x.size()));
+  const std::vector<std::int32_t> groups(x.size(), 0);
+  for (std::size_t at = 0; at < x.size(); at += ExactSums::block) {
+    const std::size_t n = std::min(ExactSums::block, x.size() - at);
+    sums.add(groups.data(), x.data() + at, n, scan_numbers(x.data() + at, n));
+  }
+  return sums.sum(0);
+}
+
+double wide_sum(const std::vector<double>& x) {
+  WideSum sum;
+  for (const double value : x) sum.add(value);
+  return round_ratio(sum.value(), WideSum::lowest);
+}
+
+}  // namespace
+
+TEST_CASE("sums known by construction") {
+  CHECK(exact_sum({1e308, 1e308, -1e308, -1e308}) == 0);
+  CHECK(exact_sum({1e16, 1, -1e16}) == 1);
+  CHECK(exact_sum({1e308, 1, 1e-308, -1e308, -1}) == 1e-308);
+  CHECK(exact_sum(std::vector<double>(1000000, 0.01)) == doctest::Approx(10000).epsilon(1e-15));
+  CHECK(exact_sum({4.9406564584124654e-324, 4.9406564584124654e-324}) == 9.8813129168249309e-324);
+  CHECK(exact_sum({1.7976931348623157e308, 1.7976931348623157e308}) == INFINITY);
+  CHECK(exact_sum({1, std::ldexp(1, -53)}) == 1);                      // half: to even
+  CHECK(exact_sum({1, std::ldexp(1, -53), std::ldexp(1, -106)}) > 1);  // just over half
+  CHECK(exact_sum({1 + std::ldexp(1, -52), std::ldexp(1, -53)}) == 1 + std::ldexp(1, -51));
+  CHECK_FALSE(std::signbit(exact_sum({-0.0, -0.0})));
+  CHECK(exact_sum({INFINITY, 1}) == INFINITY);
+  CHECK(std::isnan(exact_sum({INFINITY, -INFINITY})));
+  CHECK(std::isnan(exact_sum({NAN, 1})));
+}
+
+TEST_CASE("hostile sums agree with a sum of unlimited width, in any order") {
+  std::mt19937_64 random(3);
+  for (int round = 0; round < 40; ++round) {
+    std::vector<double> x(1 + random() % 20000);
+    const int spread = round * 25 + 1;
+    for (auto& value : x) {
+      const double fraction = static_cast<double>(static_cast<std::int64_t>(random())) * 0x1p-63;
+      value = std::ldexp(fraction, static_cast<int>(random() % spread) - spread / 2);
+    }
+    const double sum = exact_sum(x);
+    CHECK(sum == wide_sum(x));
+    std::shuffle(x.begin(), x.end(), random);
+    CHECK(sum == exact_sum(x));
+  }
+}
+
+TEST_CASE("parts of a sum merge into the whole, whatever their units") {
+  const auto x = random_amounts(5000, 7);
+  std::vector<std::int32_t> groups(x.size());
+  for (std::size_t i = 0; i < x.size(); ++i) groups[i] = static_cast<std::int32_t>(i % 3);
+  ExactSums whole(3, -60), first(3, -60), second(3, -20);
+  const Scan scan = scan_numbers(x.data(), x.size());
+  whole.add(groups.data(), x.data(), 5000, scan);
+  first.add(groups.data(), x.data(), 2000, scan);
+  second.add(groups.data() + 2000, x.data() + 2000, 3000, scan);
+  first.merge(second);
+  for (int g = 0; g < 3; ++g) CHECK(whole.sum(g) == first.sum(g));
+}
+
+TEST_CASE("ratios are rounded once") {
+  CHECK(round_ratio(static_cast<int128>(1), 0, 3) == 1.0 / 3);
+  CHECK(round_ratio(static_cast<int128>(-2), 0, 3) == -2.0 / 3);
+  CHECK(round_ratio(static_cast<int128>(1), 0, (std::uint64_t{1} << 50) + 1) ==
+        1.0 / ((std::uint64_t{1} << 50) + 1));
+  CHECK(round_ratio(BigInteger(1), -1074) == 4.9406564584124654e-324);
+  CHECK(round_ratio(BigInteger(1), -1075) == 0);
+  CHECK(round_ratio(BigInteger(3), -1076) == 4.9406564584124654e-324);
+  CHECK(round_ratio(BigInteger(1), 1024) == INFINITY);
+  CHECK(round_quotient(BigInteger(22), BigInteger(-7)) == -22.0 / 7);
+  std::mt19937_64 random(5);
+  for (int i = 0; i < 2000; ++i) {
+    const auto a = static_cast<std::int64_t>(random() >> (random() % 50 + 11));
+    const auto b = static_cast<std::int64_t>(random() >> (random() % 50 + 13)) + 1;
+    const double expected = static_cast<double>(a) / static_cast<double>(b);
+    CHECK(round_ratio(static_cast<int128>(a), 0, b) == expected);
+    CHECK(round_ratio(BigInteger(a), 0, b, 1) == expected);
+    CHECK(round_quotient(BigInteger(a), BigInteger(b)) == expected);
+  }
+}
+
+TEST_CASE("products and squares agree with whole-number arithmetic") {
+  std::mt19937_64 random(11);
+  ExactProducts products(1, -80), squares(1, -80);
+  BigInteger expected, expected_squares;
+  for (int i = 0; i < 3000; ++i) {
+    const auto a = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 4000;
+    const auto b = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 1000;
+    products.add(0, std::ldexp(a, -20), std::ldexp(b, -20));
+    squares.add_square(0, std::ldexp(a, -20));
+    expected = expected + BigInteger(a) * BigInteger(b);
+    expected_squares = expected_squares + BigInteger(a) * BigInteger(a);
+  }
+  const int up = -40 - WideSum::lowest;
+  CHECK((products.total(0) - expected.shifted_up(up)).is_zero());
+  CHECK((squares.total(0) - expected_squares.shifted_up(up)).is_zero());
+  ExactProducts far(1, 0);
+  far.add_square(0, 1e200);
+  far.add_square(0, 1e-200);
+  const BigInteger both = far.total(0);
+  far.add(0, -1e200, 1e200);
+  CHECK((both - far.total(0)).bit_length() > 3000);
+}

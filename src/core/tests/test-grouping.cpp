@@ -1,0 +1,162 @@
+// Grouping against an ordered map, by every method, with one and more threads.
+#include <doctest/doctest.h>
+
+#include <algorithm>
+#include <array>
+#include <map>
+
+#include "encode.h"
+#include "helpers.h"
+#include "order.h"
+
+using namespace idle;
+
+namespace {
+
+using Tuple = std::vector<std::uint64_t>;
+
+// What grouping must give: numbers by the order of the keys, and the first row of each.
+void check_groups(const std::vector<ColumnView>& keys, std::size_t rows, Method method) {
+  std::map<Tuple, std::int32_t> expected;
+  std::vector<Tuple> tuples(rows);
+  for (std::size_t i = 0; i < rows; ++i) {
+    for (const auto& key : keys) tuples[i].push_back(sortable(key, i));
+    expected.emplace(tuples[i], 0);
+  }
+  std::int32_t next = 0;
+  for (auto& entry : expected) entry.second = next++;
+  for (const int threads : {1, 2, 7}) {
+    const Groups groups = group_rows(keys, rows, with_threads(threads));
+    REQUIRE(groups.size() == expected.size());
+    CHECK(groups.method() == method);
+    const auto numbers = numbers_of(groups);
+    std::vector<std::int64_t> first(expected.size(), -1);
+    bool all_right = true;
+    for (std::size_t i = 0; i < rows; ++i) {
+      all_right = all_right && numbers[i] == expected[tuples[i]];
+      if (first[numbers[i]] < 0) first[numbers[i]] = static_cast<std::int64_t>(i);
+    }
+    CHECK(all_right);
+    CHECK(first == groups.first());
+  }
+}
+
+constexpr std::size_t many = 200000;
+
+}  // namespace
+
+TEST_CASE("whole numbers in a small range are addressed directly") {
+  std::mt19937 random(1);
+  std::vector<std::int32_t> a(many), b(many);
+  std::vector<double> days(many);
+  for (std::size_t i = 0; i < many; ++i) {
+    a[i] = random() % 20 == 0 ? missing_int32 : static_cast<std::int32_t>(random() % 37) - 11;
+    b[i] = static_cast<std::int32_t>(random() % 5);
+    days[i] = random() % 9 == 0 ? missing_number() : 19000 + random() % 400;
+  }
+  check_groups({view(a)}, many, Method::direct);
+  check_groups({view(a), view(b)}, many, Method::direct);
+  check_groups({view(days), view(b)}, many, Method::direct);
+}
+
+TEST_CASE("wide keys are hashed, with missing and odd values apart") {
+  std::mt19937_64 random(2);
+  std::vector<double> x(many);
+  std::vector<std::int64_t> w(many);
+  for (std::size_t i = 0; i < many; ++i) {
+    x[i] = static_cast<double>(random() % 50000) / 7;
+    w[i] = static_cast<std::int64_t>(random() % 3) * INT64_C(4000000000000000000) - 1;
+  }
+  x[7] = missing_number();
+  x[8] = NAN;
+  x[9] = -0.0;
+  x[10] = 0.0;
+  x[11] = INFINITY;
+  w[12] = missing_int64;
+  w[13] = INT64_MAX;
+  check_groups({view(x)}, many, Method::hashed);
+  check_groups({view(w), view(x)}, many, Method::hashed);
+}
+
+TEST_CASE("sorted rows are only gone through") {
+  std::vector<std::int32_t> a(many);
+  std::vector<double> b(many);
+  for (std::size_t i = 0; i < many; ++i) {
+    a[i] = static_cast<std::int32_t>(i / 1000);
+    b[i] = i % 1000 > 990 ? missing_number() : static_cast<double>(i % 1000 / 10) / 8;
+  }
+  check_groups({view(a), view(b)}, many, Method::sorted);
+}
+
+TEST_CASE("no keys, no rows, one row") {
+  CHECK(group_rows({}, 5, with_threads(1)).size() == 1);
+  CHECK(group_rows({}, 0, with_threads(1)).size() == 0);
+  const std::vector<double> none, one = {3};
+  CHECK(group_rows({view(none)}, 0, with_threads(2)).size() == 0);
+  CHECK(group_rows({view(one)}, 1, with_threads(2)).size() == 1);
+}
+
+TEST_CASE("text is coded by identity in order of first appearance") {
+  std::mt19937 random(4);
+  std::vector<std::array<char, 8>> pool(50000);
+  const char gap = 0;
+  for (const std::size_t different : {std::size_t{3}, pool.size()}) {
+    std::vector<const void*> cells(many);
+    for (auto& cell : cells) cell = random() % 50 == 0 ? &gap : pool[random() % different].data();
+    std::map<const void*, std::int32_t> expected;
+    std::int32_t next = 0;
+    for (const int threads : {1, 2, 7}) {
+      std::vector<std::int32_t> codes(many);
+      const auto found = encode_text(cells.data(), many, &gap, codes.data(), with_threads(threads));
+      bool all_right = true;
+      for (std::size_t i = 0; i < many; ++i) {
+        const auto entry = expected.emplace(cells[i], cells[i] == &gap ? missing_int32 : next + 1);
+        if (entry.second && cells[i] != &gap) ++next;
+        all_right = all_right && codes[i] == entry.first->second;
+      }
+      CHECK(all_right);
+      CHECK(static_cast<std::int32_t>(found.distinct.size()) == next);
+      CHECK(cells[found.first_missing] == &gap);
+      for (std::size_t k = 0; k < found.distinct.size(); k += 997) {
+        CHECK(cells[found.first[k]] == found.distinct[k]);
+        CHECK(codes[found.first[k]] == static_cast<std::int32_t>(k) + 1);
+      }
+    }
+  }
+}
+
+TEST_CASE("texts rank by code point, and bad bytes are seen") {
+  CHECK(rank_texts({"b", "a", "\xC3\xA9", "B", "", "abcdefghi", "abcdefgh"}) ==
+        std::vector<std::int32_t>{5, 2, 6, 1, 0, 4, 3});
+  for (const char* good : {"", "a", "\xC3\xA9", "\xE2\x82\xAC", "\xF0\x9F\x9A\xA2"}) {
+    CHECK(is_valid_utf8(good));
+  }
+  for (const char* bad : {"\xE9", "\xC0\x80", "\xED\xA0\x80", "\xE2\x82", "\xF5\x80\x80\x80"}) {
+    CHECK_FALSE(is_valid_utf8(bad));
+  }
+}
+
+TEST_CASE("sorting is stable, by several keys, missing last both ways") {
+  std::mt19937 random(6);
+  const std::size_t n = 70000;
+  std::vector<double> x(n);
+  std::vector<std::int32_t> y(n);
+  for (std::size_t i = 0; i < n; ++i) {
+    x[i] = random() % 11 == 0 ? missing_number() : static_cast<double>(random() % 100) / 3 - 9;
+    y[i] = random() % 11 == 0 ? missing_int32 : static_cast<std::int32_t>(random() % 10) - 5;
+  }
+  for (const bool down : {false, true}) {
+    std::vector<std::int32_t> expected(n);
+    for (std::size_t i = 0; i < n; ++i) expected[i] = static_cast<std::int32_t>(i);
+    std::stable_sort(expected.begin(), expected.end(), [&](int a, int b) {
+      if (y[a] != y[b]) {
+        if (is_missing(y[a]) || is_missing(y[b])) return is_missing(y[b]);
+        return down ? y[a] > y[b] : y[a] < y[b];
+      }
+      if (is_missing(x[a]) || is_missing(x[b])) return !is_missing(x[a]) && is_missing(x[b]);
+      return x[a] < x[b];
+    });
+    const auto order = order_rows({{view(y), down}, {view(x), false}}, n, with_threads(2));
+    CHECK(std::equal(expected.begin(), expected.end(), order.data()));
+  }
+}

@@ -1,0 +1,184 @@
+// Folds over groups against plain loops; threads must not show; the second route must agree.
+#include <doctest/doctest.h>
+
+#include <atomic>
+#include <chrono>
+#include <cmath>
+#include <thread>
+
+#include "fingerprint.h"
+#include "gather.h"
+#include "helpers.h"
+#include "second_route.h"
+#include "summary.h"
+
+using namespace idle;
+
+namespace {
+
+constexpr std::size_t many = 150000;
+
+struct Table {
+  std::vector<std::int32_t> key, whole, met;
+  std::vector<double> amount, weight;
+  std::vector<std::int64_t> big;
+
+  Table() : amount(random_amounts(many, 1)) {
+    std::mt19937_64 random(9);
+    for (std::size_t i = 0; i < many; ++i) {
+      key.push_back(static_cast<std::int32_t>(random() % 40));
+      whole.push_back(random() % 30 == 0 ? missing_int32 : static_cast<std::int32_t>(random()));
+      met.push_back(random() % 15 == 0 ? missing_int32 : static_cast<std::int32_t>(random() % 2));
+      big.push_back(random() % 30 == 0 ? missing_int64
+                                       : static_cast<std::int64_t>(random() % 1000000) - 500000);
+      weight.push_back(static_cast<double>(random() % 9) / 4);
+      if (random() % 25 == 0) amount[i] = missing_number();
+    }
+  }
+};
+
+std::vector<double> answers(const Table& table, const Feed& feed, const char* answer, int threads) {
+  const Groups groups = group_rows({view(table.key)}, many, with_threads(threads));
+  const Summary summary = summarise(groups, {feed}, with_threads(threads));
+  const auto& result = summary.feeds[0];
+  return result.folds[0]->finish(answer, result.filled).at(groups.place_of_group()).numbers;
+}
+
+}  // namespace
+
+TEST_CASE("the same bits with 1, 2 and 7 threads") {
+  const Table table;
+  Feed feed;
+  feed.values = view(table.amount);
+  for (const auto& wish : std::vector<std::pair<const char*, const char*>>{
+           {"total", "sum"}, {"total", "mean"}, {"spread", "sd"}, {"extremes", "min"}}) {
+    feed.folds = {wish.first};
+    const auto one = answers(table, feed, wish.second, 1);
+    CHECK(one == answers(table, feed, wish.second, 2));
+    CHECK(one == answers(table, feed, wish.second, 7));
+  }
+}
+
+TEST_CASE("folds and the second route agree to the bit") {
+  const Table table;
+  Feed feed;
+  feed.values = view(table.amount);
+  feed.condition = table.met.data();
+  const Route route = second_route({view(table.key)}, many,
+                                   {{view(table.amount), table.met.data()}}, with_threads(2));
+  feed.folds = {"total"};
+  CHECK(answers(table, feed, "sum", 2) == route.columns[0].sum);
+  CHECK(answers(table, feed, "mean", 2) == route.columns[0].mean);
+  feed.folds = {"extremes"};
+  CHECK(answers(table, feed, "min", 2) == route.columns[0].least);
+  CHECK(answers(table, feed, "max", 2) == route.columns[0].greatest);
+}
+
+TEST_CASE("counts say what was missing, not met, or not known") {
+  const Table table;
+  Feed feed;
+  feed.values = view(table.whole);
+  feed.condition = table.met.data();
+  feed.folds = {"total"};
+  const Groups groups = group_rows({view(table.key)}, many, with_threads(2));
+  const Summary summary = summarise(groups, {feed}, with_threads(2));
+  std::vector<std::int64_t> filled(40, 0), missing(40, 0), entries(40, 0), sum(40, 0);
+  std::int64_t unknown = 0;
+  for (std::size_t i = 0; i < many; ++i) {
+    const auto g = table.key[i];
+    ++entries[g];
+    unknown += is_missing(table.met[i]);
+    if (table.met[i] != 1) continue;
+    ++(is_missing(table.whole[i]) ? missing : filled)[g];
+    if (!is_missing(table.whole[i])) sum[g] += table.whole[i];
+  }
+  const auto& result = summary.feeds[0];
+  const auto sums = result.folds[0]->finish("whole_sum", result.filled);
+  CHECK(result.unknown == unknown);
+  for (std::size_t g = 0; g < 40; ++g) {
+    const auto place = groups.place_of_group()[g];
+    CHECK(summary.entries[place] == entries[g]);
+    CHECK(result.filled[place] == filled[g]);
+    CHECK(result.missing[place] == missing[g]);
+    CHECK(sums.wholes[place] == sum[g]);
+  }
+}
+
+TEST_CASE("spread and weighted mean against long double") {
+  const Table table;
+  Feed feed;
+  feed.values = view(table.big);
+  feed.folds = {"spread"};
+  const auto variances = answers(table, feed, "var", 2);
+  Feed weighted;
+  weighted.values = view(table.amount);
+  weighted.weights = view(table.weight);
+  weighted.folds = {"weighted"};
+  const auto means = answers(table, weighted, "weighted_mean", 2);
+  for (int g = 0; g < 40; g += 7) {
+    long double n = 0, sum = 0, squares = 0, products = 0, weights = 0;
+    for (std::size_t i = 0; i < many; ++i) {
+      if (table.key[i] != g) continue;
+      if (!is_missing(table.big[i])) {
+        n += 1;
+        sum += table.big[i];
+        squares += static_cast<long double>(table.big[i]) * table.big[i];
+      }
+      if (is_missing(table.amount[i])) continue;
+      products += static_cast<long double>(table.amount[i]) * table.weight[i];
+      weights += table.weight[i];
+    }
+    const double expected = static_cast<double>((squares - sum * sum / n) / (n - 1));
+    CHECK(variances[g] == doctest::Approx(expected).epsilon(1e-14));
+    CHECK(means[g] == doctest::Approx(static_cast<double>(products / weights)).epsilon(1e-14));
+  }
+}
+
+TEST_CASE("a sum beyond 64 bits is an error, never a wrong number") {
+  const std::vector<std::int64_t> x = {INT64_MAX, INT64_MAX};
+  Feed feed;
+  feed.values = view(x);
+  feed.folds = {"total"};
+  const Summary summary = summarise(group_rows({}, 2, with_threads(1)), {feed}, with_threads(1));
+  const auto& result = summary.feeds[0];
+  CHECK(result.folds[0]->finish("sum", result.filled).numbers[0] == 0x1p64);
+  CHECK_THROWS_AS(result.folds[0]->finish("whole_sum", result.filled), std::overflow_error);
+}
+
+TEST_CASE("work stops within the time promised when it is told to") {
+  Work work = with_threads(2);
+  work.keep_going = [](double) { return false; };
+  const auto began = std::chrono::steady_clock::now();
+  const auto slow = [](int, std::size_t, std::size_t) {
+    std::this_thread::sleep_for(std::chrono::milliseconds(1));
+  };
+  CHECK_THROWS_AS(run_parallel(work, 2, 100000, 1, slow), Interrupted);
+  CHECK_THROWS_AS(run_parallel(work, 1, 100000, 1, slow), Interrupted);
+  CHECK(std::chrono::steady_clock::now() - began < std::chrono::seconds(1));
+  CHECK_THROWS_AS(
+      run_parallel(work, 2, 10, 1, [](int, std::size_t, std::size_t) { throw std::bad_alloc(); }),
+      std::bad_alloc);
+}
+
+TEST_CASE("a fingerprint sees a change and no thread") {
+  auto x = random_amounts(many, 3);
+  const auto print = fingerprint(view(x), with_threads(1));
+  CHECK(print == fingerprint(view(x), with_threads(3)));
+  std::swap(x[5], x[100]);
+  CHECK(print != fingerprint(view(x), with_threads(1)));
+  std::vector<std::int32_t> codes = {1, 2, 1};
+  const auto text = fingerprint(view(codes, 2), {"a", "b"}, with_threads(1));
+  CHECK(text != fingerprint(view(codes, 2), {"a", "c"}, with_threads(1)));
+  codes[2] = 2;
+  CHECK(text != fingerprint(view(codes, 2), {"a", "b"}, with_threads(1)));
+}
+
+TEST_CASE("picked rows, missing ones included") {
+  const std::vector<double> x = {1.5, 2.5, 3.5};
+  const std::vector<std::int32_t> rows = {3, missing_int32, 1};
+  std::vector<double> out(3);
+  gather(view(x), rows.data(), 3, out.data(), with_threads(1));
+  CHECK(out[0] == 3.5);
+  CHECK(is_missing(out[1]));
+  CHECK(out[2] == 1.5);
+}
