@@ -58,6 +58,11 @@ capture_sections <- function(quos) {
   stats::setNames(sections, names)
 }
 
+meant_section <- function(near, known) {
+  if (length(near) > 0) return(sprintf("Did you mean %s?", either(tick(near))))
+  sprintf("The sections are %s.", both(tick(known)))
+}
+
 check_section_names <- function(names) {
   known <- section_names()
   for (name in names) {
@@ -71,7 +76,7 @@ check_section_names <- function(names) {
       near <- nearest(name, known)
       stop_idle(
         "unknown_section", sprintf("A brief has no section `%s`.", name),
-        if (length(near)) sprintf("Did you mean %s?", either(tick(near))) else sprintf("The sections are %s.", both(tick(known))),
+        meant_section(near, known),
         section = name
       )
     }

@@ -13,11 +13,17 @@ capture_items <- function(quo, name = "") {
   if (identical(env, emptyenv())) env <- baseenv()
   if (rlang::is_call(expr, "c")) {
     parts <- as.list(expr)[-1]
-    given_names <- rlang::names2(parts)
-    items <- Map(function(part, label) capture_one(part, env, label), parts, given_names)
+    items <- Map(function(part, label) capture_part(part, env, label), parts, rlang::names2(parts))
     return(unlist(unname(items), recursive = FALSE))
   }
   capture_one(expr, env, name)
+}
+
+# The dots of a function around a brief stand for what was passed to it.
+capture_part <- function(part, env, name) {
+  if (!identical(part, quote(...))) return(capture_one(part, env, name))
+  passed <- eval(quote(rlang::enquos(...)), list(), env)
+  unlist(unname(Map(capture_items, passed, rlang::names2(passed))), recursive = FALSE)
 }
 
 capture_one <- function(expr, env, name) {

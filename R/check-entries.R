@@ -5,7 +5,9 @@ check_entries <- function(state) {
   reasons <- vapply(state$accounts, function(account) {
     sprintf("%s by `%s`, %s", big_mark(account$n), account$section, account$reason)
   }, "")
-  sentence <- sprintf("Entries: %s read = %s used + %s left out", big_mark(state$n_read), big_mark(state$n), big_mark(sum(left)))
+  sentence <- sprintf(
+    "Entries: %s read = %s used + %s left out", big_mark(state$n_read), big_mark(state$n), big_mark(sum(left))
+  )
   if (length(reasons)) sentence <- sprintf("%s (%s)", sentence, paste(reasons, collapse = "; "))
   a_check("entries", state$n_read == state$n + sum(left), paste0(sentence, "."))
 }
@@ -31,13 +33,18 @@ check_shown <- function(state) {
     sprintf("%s shown", big_mark(shown)), sprintf("%s hidden by `show`", big_mark(hidden)),
     if (gathered > 0) sprintf("%s gathered as others", big_mark(gathered))
   )
-  a_check("shown", all == shown + hidden + gathered, sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + ")))
+  a_check(
+    "shown",
+    all == shown + hidden + gathered,
+    sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + "))
+  )
 }
 
 # A statement's fingerprint against that of its source now.
 check_fresh <- function(statement, state) {
   same <- identical(statement_part(statement, "fingerprint"), state_fingerprint(state))
-  sentence <- if (same) "Fresh: the source is the same as when the statement was drawn up." else "Fresh: the source has changed since the statement was drawn up."
+  state_of_it <- if (same) "is the same as" else "has changed since"
+  sentence <- sprintf("Fresh: the source %s %sthe statement was drawn up.", state_of_it, if (same) "when " else "")
   a_check("fresh", same, sentence)
 }
 
@@ -53,14 +60,26 @@ check_cells <- function(statement, state) {
   }
   wrong <- do.call(rbind, lapply(columns, function(name) {
     at <- which(!same_values(statement[[name]], now[[name]]))
-    if (length(at)) data.frame(line = at, column = name, here = cell_texts(statement[[name]][at]), `drawn up again` = cell_texts(now[[name]][at]), check.names = FALSE)
+    if (length(at)) data.frame(
+      line = at,
+      column = name,
+      here = cell_texts(statement[[name]][at]),
+      `drawn up again` = cell_texts(now[[name]][at]),
+      check.names = FALSE
+    )
   }))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   cells <- nrow(now) * length(columns)
   sentence <- if (n == 0) {
     sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell"))
   } else {
-    sprintf("Cells: %s of %s differ from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells), wrong$column[1], big_mark(wrong$line[1]))
+    sprintf(
+      "Cells: %s of %s differ from what the brief gives, first `%s` in line %s.",
+      big_mark(n),
+      big_mark(cells),
+      wrong$column[1],
+      big_mark(wrong$line[1])
+    )
   }
   a_check("cells", n == 0, sentence, wrong)
 }

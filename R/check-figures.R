@@ -12,7 +12,7 @@ check_additive <- function(state) {
   nodes <- additive_nodes(state)
   if (length(nodes) == 0 || state$n == 0) return(NULL)
   whole <- work_figures(unname(nodes), core_group(list(), state$n), entries_of_state(state))$values
-  own <- is.null(state$line_kind) | state$line_kind == "line"
+  own <- own_lines(state)
   parts <- Map(function(name, node) {
     lines <- as_plain_number(state$lines[[name]][own])
     total <- as_plain_number(whole[[node$id]])
@@ -22,12 +22,12 @@ check_additive <- function(state) {
     special <- !is.finite(total)
     list(
       ties = if (special) TRUE else abs(added - total) <= slack,
-      text = sprintf("%s %s", name, number_text(total, needed_decimals(round(total, 2))))
+      text = sprintf("%s %s", name, number_text(total, if (isTRUE(total == round(total))) 0 else 2))
     )
   }, names(nodes), nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))
   text <- paste(vapply(parts, `[[`, "", "text"), collapse = ", ")
-  verb <- if (ties) "the lines add up to the detail's own total" else "the lines do not add up to the detail's own total"
+  verb <- sprintf("the lines %s to the detail's own total", if (ties) "add up" else "do not add up")
   a_check("additive", ties, sprintf("Footing: %s: %s.", verb, text))
 }
 
@@ -61,7 +61,9 @@ core_route <- function(state, nodes) {
     )
   })
   route <- core_second_route(unname(state$key_vectors), state$n, columns)
-  values <- Map(function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns)
+  values <- Map(
+    function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns
+  )
   names(values) <- vapply(nodes, function(node) node$id, "")
   list(values = values, first = route$first)
 }
@@ -93,7 +95,9 @@ again_by_line <- function(node, rows, entries) {
   results <- lapply(rows, function(here) {
     if (!is.null(where)) here <- here[which(where[here])]
     if (!is.null(along)) here <- here[order(along[here], here)]
-    if (node$fn %in% c("count", "count_missing")) return(again(if (is.null(x)) rep(TRUE, length(here)) else x[here], node))
+    if (node$fn %in% c("count", "count_missing")) return(
+      again(if (is.null(x)) rep(TRUE, length(here)) else x[here], node)
+    )
     kept <- if (is.null(x)) here else here[!is_missing_value(x[here])]
     if (!is.null(weight)) kept <- kept[!is_missing_value(weight[kept])]
     if (is.null(weight)) again(x[kept], node) else again(x[kept], node, weight[kept])
@@ -110,7 +114,7 @@ bind_results <- function(results, x) {
 
 # Compares figure by figure; sums, counts, means and extremes to the bit, the rest within a bound.
 compare_routes <- function(state, again, order) {
-  own <- if (is.null(state$line_kind)) seq_len(state$n_lines) else which(state$line_kind == "line")
+  own <- own_lines(state)
   lines <- lapply(state$lines[state$keys], pick_rows, rows = own)
   wrong <- NULL
   loose <- 0
@@ -123,7 +127,15 @@ compare_routes <- function(state, again, order) {
     same <- if (exact) same_values(here, value) else close_values(here, value)
     loose <- loose + !exact
     at <- which(!same)
-    if (length(at)) wrong <- rbind(wrong, data.frame(line = at, figure = figure$name, statement = cell_texts(pick_rows(here, at)), recomputed = cell_texts(pick_rows(value, at))))
+    if (length(at)) wrong <- rbind(
+      wrong,
+      data.frame(
+        line = at,
+        figure = figure$name,
+        statement = cell_texts(pick_rows(here, at)),
+        recomputed = cell_texts(pick_rows(value, at))
+      )
+    )
   }
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   a_check("recomputed", n == 0, recomputed_sentence(length(own), length(state$figures), loose, n, wrong), wrong)
@@ -132,9 +144,23 @@ compare_routes <- function(state, again, order) {
 recomputed_sentence <- function(lines, figures, loose, n, wrong) {
   all <- sprintf("%s of %s", count_of(figures, "figure"), count_of(lines, "line"))
   if (n > 0) {
-    return(sprintf("Recomputed: %s; %s of the cells differ, first `%s` in line %s.", all, big_mark(n), wrong$figure[1], big_mark(wrong$line[1])))
+    return(
+      sprintf(
+        "Recomputed: %s; %s of the cells differ, first `%s` in line %s.",
+        all,
+        big_mark(n),
+        wrong$figure[1],
+        big_mark(wrong$line[1])
+      )
+    )
   }
-  bound <- if (loose == 0) "equal to the last bit" else if (loose == figures) "equal within 1 part in 10^9" else sprintf("equal to the last bit, %s within 1 part in 10^9", count_of(loose, "figure"))
+  bound <- if (loose == 0) {
+    "equal to the last bit"
+  } else if (loose == figures) {
+    "equal within 1 part in 10^9"
+  } else {
+    sprintf("equal to the last bit, %s within 1 part in 10^9", count_of(loose, "figure"))
+  }
   sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
 }
 

@@ -28,17 +28,17 @@ refuse <- function(text, code = 2L) {
 
 # A classed error in one line: what is wrong, then what to do.
 error_text <- function(e) {
-  paste(c(conditionMessage_plain(e$message), unname(e$body)), collapse = " ")
+  paste(e$said, collapse = " ")
 }
-
-conditionMessage_plain <- function(text) paste(text, collapse = " ")
 
 commands <- list(
   look = list(words = "what each column holds, and the traps in it", run = function(options, files) {
-    print(look(open_file(files)))
+    print(look(open_file(files, options$encoding)))
     0L
   }),
-  `draw-up` = list(words = "draw up a statement and print it, or write it with --write", run = function(options, files) {
+  `draw-up` = list(words = "draw up a statement and print it, or write it with --write", run = function(
+    options, files
+  ) {
     statement <- draw_up(brief_of_options(options, files))
     if (is.null(options$write)) {
       print(statement, lines = options$rows)
@@ -78,7 +78,13 @@ run_command <- function(args) {
     return(0L)
   }
   if (!args[1] %in% names(commands)) {
-    return(refuse(sprintf("there is no command `%s`. %s Try idle-ledger --help.", args[1], meant(args[1], names(commands), "commands"))))
+    return(
+      refuse(
+        sprintf(
+          "there is no command `%s`. %s Try idle-ledger --help.", args[1], meant(args[1], names(commands), "commands")
+        )
+      )
+    )
   }
   parser <- parser_of(args[1])
   if (any(args %in% c("--help", "-h"))) {
@@ -104,15 +110,20 @@ parser_of <- function(command) {
   parser <- optparse::OptionParser(
     usage = sprintf("idle-ledger %s FILE [options]", command), description = commands[[command]]$words
   )
-  if (command %in% c("look", "demo")) return(parser)
+  if (command == "demo") return(parser)
+  parser <- optparse::add_option(
+    parser, "--encoding", type = "character", default = "UTF-8", help = "the encoding of the file"
+  )
+  if (command == "look") return(parser)
   for (name in section_names()) {
-    parser <- optparse::add_option(parser, paste0("--", name), type = "character", metavar = "TEXT", help = sprintf("the section %s", name))
+    parser <- optparse::add_option(
+      parser, paste0("--", name), type = "character", metavar = "TEXT", help = sprintf("the section %s", name)
+    )
   }
   add <- function(flag, ...) parser <<- optparse::add_option(parser, flag, ...)
   add("--narrow", type = "character", metavar = "EXPR", help = "work on a part of the ledger only, to check by eye")
   add("--given", type = "character", metavar = "NAME=VALUE", help = "a value for given(NAME); may be repeated")
   add("--source", type = "character", metavar = "NAME=FILE", help = "a further table; may be repeated")
-  add("--encoding", type = "character", default = "UTF-8", help = "the encoding of the file")
   if (command == "draw-up") {
     add("--rows", type = "double", default = Inf, metavar = "N", help = "how many lines to print; all by default")
     add("--write", type = "character", metavar = "FILE", help = "write the statement to a .csv or .tsv file instead")

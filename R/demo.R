@@ -15,7 +15,11 @@ demo_table <- function(name, as = c("table", "path")) {
   as <- match.arg(as)
   known <- c("tolls", "locks", "targets", "levels", "README")
   if (!is.character(name) || length(name) != 1 || !name %in% known) {
-    stop_idle("bad_argument", sprintf("There is no demo table %s.", value_text(name)), meant(as.character(name)[1], known, "demo tables"))
+    stop_idle(
+      "bad_argument",
+      sprintf("There is no demo table %s.", value_text(name)),
+      meant(as.character(name)[1], known, "demo tables")
+    )
   }
   if (name == "README") return(system.file("demo", "README.md", package = "idleledger"))
   path <- system.file("demo", paste0(name, ".csv"), package = "idleledger")

@@ -69,7 +69,9 @@ rows_in_hand <- function(state) {
 }
 
 log_work <- function(state, name, before, seconds) {
-  entry <- list(section = name, rows_in = before, rows_out = rows_in_hand(state), method = state$method, seconds = seconds)
+  entry <- list(
+    section = name, rows_in = before, rows_out = rows_in_hand(state), method = state$method, seconds = seconds
+  )
   state$workings <- c(state$workings, list(entry))
 }
 
@@ -160,12 +162,19 @@ state_columns <- function(state, names) {
   columns
 }
 
+# The lines that are no gathering of others.
+own_lines <- function(state) {
+  if (is.null(state$line_kind)) seq_len(state$n_lines) else which(state$line_kind == "line")
+}
+
 # Marks a line of others, where top() gathers the rest.
 gather_others <- function(state, checked) {
   wanted <- Filter(function(part) part$type != "condition" && part$others, checked)
   if (length(wanted) == 0 || state$hidden == 0) return(invisible())
   if (state$grain != "lines") {
-    stop_idle("bad_argument", "In the section `show`: others = TRUE needs `lines`; without them each entry stands alone.")
+    stop_idle(
+      "bad_argument", "In the section `show`: others = TRUE needs `lines`; without them each entry stands alone."
+    )
   }
   per <- vapply(wanted[[1]]$per, function(node) node$name, "")
   rest <- which(!state$shown)

@@ -1,8 +1,11 @@
 # Errors that a user can meet are classed conditions: `idle_error` and a class of their own.
 
 stop_idle <- function(class, message, hint = NULL, ...) {
-  names(hint) <- rep("i", length(hint))
-  rlang::abort(c(message, hint), class = c(paste0("idle_", class), "idle_error"), call = NULL, ...)
+  bullets <- if (length(hint) > 0) stats::setNames(hint, rep("i", length(hint)))
+  rlang::abort(
+    c(message, bullets),
+    class = c(paste0("idle_", class), "idle_error"), call = NULL, said = c(message, hint), ...
+  )
 }
 
 # "the section 'lines'" or what stands in for it in messages.

@@ -54,7 +54,7 @@ meant_figure <- function(name, kind) {
 }
 
 check_call <- function(expr, values, ctx) {
-  name <- if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
+  name <- call_name(expr)
   if (name == "(") return(check_node(expr[[2]], values, ctx))
   if (name == "given") return(check_given(expr, ctx))
   if (has_room("figure", name)) {
@@ -62,6 +62,7 @@ check_call <- function(expr, values, ctx) {
   }
   if (!has_room("row", name)) stop_unknown_function(name, ctx)
   row <- room_of("row", name)
+  if (!is.null(row$check)) return(row$check(expr, values, ctx))
   parts <- match_args(expr, row$args, name, ctx)
   args <- lapply(parts, function(part) check_node(part, values, ctx))
   if (!is.null(row$ready)) args <- row$ready(args, ctx)
@@ -70,6 +71,8 @@ check_call <- function(expr, values, ctx) {
   gives <- if (is.function(row$gives)) row$gives(kinds, args, ctx) else row$gives
   list(type = "call", fn = name, args = args, kind = gives)
 }
+
+call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
 
 stop_unknown_function <- function(name, ctx) {
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"))

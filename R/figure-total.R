@@ -12,7 +12,9 @@ room("mean", "figure",
   args = alist(x = , weight = NULL), takes = list(x = "number", weight = "number"),
   additive = FALSE, gives = "double",
   ready = function(args, ctx) {
-    if (!is.null(args$weight)) args$x <- list(type = "call", fn = "as_number", args = list(x = args$x), kind = "double")
+    if (!is.null(args$weight) && args$x$kind != "double") args$x <- list(
+      type = "call", fn = "as_number", args = list(x = args$x), kind = "double"
+    )
     args
   },
   fold = function(node) {

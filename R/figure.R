@@ -123,7 +123,9 @@ figure_label <- function(node) {
   x <- node$args$x
   text <- if (is.function(words)) words(node) else words
   if (!is.null(x)) text <- gsub("{x}", node_label(x), text, fixed = TRUE)
-  if (is.null(node$args$where)) text else paste0(text, ", where ", sub("^.*where *= *", "", sub("\\)$", "", node$text)))
+  if (is.null(node$args$where)) text else paste0(
+    text, ", where ", sub("^.*where *= *", "", sub("\\)$", "", node$text))
+  )
 }
 
 node_label <- function(node) {

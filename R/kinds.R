@@ -25,7 +25,7 @@ kind_of <- function(x) {
   if (is.factor(x)) return("factor")
   if (is.object(x)) return(NA_character_)
   switch(typeof(x),
-    logical = if (length(x) > 0 && all_missing(x)) "empty" else "logical",
+    logical = if (length(x) == 0 || all_missing(x)) "empty" else "logical",
     integer = "integer", double = "double", character = "text", NA_character_
   )
 }

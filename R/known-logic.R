@@ -175,7 +175,9 @@ alike <- function(values, n) {
   textual <- any(vapply(values, is_textual, logical(1)))
   if (!textual) {
     wholes <- vapply(values, inherits, logical(1), what = "integer64")
-    return(if (all(wholes)) values else lapply(values, function(v) if (is_moment_vector(v)) v else as_plain_number(v)))
+    return(
+      if (all(wholes)) values else lapply(values, function(v) if (is_moment_vector(v)) v else as_plain_number(v))
+    )
   }
   lapply(values, function(v) {
     if (!is_textual(v)) return(text_vector(rep(NA_integer_, length_of(v)), character()))
@@ -267,7 +269,9 @@ room("bands", "row",
     if (!is.numeric(args$at$value) || anyNA(args$at$value) || is.unsorted(args$at$value, strictly = TRUE)) {
       stop_in(ctx, "bad_argument", "bands(at = ) takes limits that rise: at = c(10, 20, 50).")
     }
-    labels <- if (is.null(parts$labels)) band_labels(args$at$value) else set_of_values(parts$labels, values, "labels", ctx)
+    labels <- if (is.null(parts$labels)) band_labels(args$at$value) else set_of_values(
+      parts$labels, values, "labels", ctx
+    )
     if (length(labels) != length(args$at$value) + 1 || anyDuplicated(labels)) {
       stop_in(ctx, "bad_argument", "bands() takes one label more than limits, all different.")
     }

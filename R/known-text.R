@@ -54,8 +54,8 @@ on_text("text_length", "integer", function(x) nchar(x, "chars"), "the number of 
 
 with_part <- alist(x = , part = )
 part_takes <- list(x = "text", part = "text")
-on_text("starts_with", "logical", startsWith, "begins with", with_part, part_takes)
-on_text("ends_with", "logical", endsWith, "ends with", with_part, part_takes)
+on_text("starts_with", "logical", function(x, part) startsWith(x, part), "begins with", with_part, part_takes)
+on_text("ends_with", "logical", function(x, part) endsWith(x, part), "ends with", with_part, part_takes)
 on_text("contains", "logical", function(x, part) grepl(part, x, fixed = TRUE), "contains", with_part, part_takes)
 on_text("replaced", "text", function(x, from, to) gsub(from, to, x, fixed = TRUE),
   "with a part replaced, letter for letter",

@@ -95,7 +95,11 @@ prepared <- function(column, where) if (is.character(column)) encode_text(column
 #' @export
 #' @rdname ledger
 print.idle_ledger <- function(x, ...) {
-  cat(style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column"))), "\n", sep = "")
+  cat(
+    style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column"))),
+    "\n",
+    sep = ""
+  )
   print_table(lapply(x$columns, utils::head, 6), n_more = 0)
   cat(paste0("  ", names(x$columns), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
@@ -107,7 +111,9 @@ print.idle_ledger <- function(x, ...) {
 as.data.frame.idle_ledger <- function(x, ...) as_frame(x$columns, x$n)
 
 as_frame <- function(columns, n) {
-  structure(unname(lapply(columns, plain_vector)), names = names(columns), class = "data.frame", row.names = .set_row_names(n))
+  structure(
+    unname(lapply(columns, plain_vector)), names = names(columns), class = "data.frame", row.names = .set_row_names(n)
+  )
 }
 
 entry_count <- function(n) count_of(n, "entry", "entries")

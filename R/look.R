@@ -62,11 +62,17 @@ examples_of <- function(present) {
 
 #' @export
 print.idle_look <- function(x, ...) {
-  cat(style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$entries), count_of(nrow(x$columns), "column"))), "\n", sep = "")
+  cat(
+    style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$entries), count_of(nrow(x$columns), "column"))),
+    "\n",
+    sep = ""
+  )
   print_table(as.list(x$columns))
   if (length(x$traps) > 0) {
     cat("\n", style_title("Take care"), "\n", sep = "")
-    for (trap in x$traps) cat(paste(strwrap(trap, page_width(), initial = "- ", prefix = "  "), collapse = "\n"), "\n", sep = "")
+    for (trap in x$traps) cat(
+      paste(strwrap(trap, page_width(), initial = "- ", prefix = "  "), collapse = "\n"), "\n", sep = ""
+    )
   }
   invisible(x)
 }

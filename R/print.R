@@ -9,7 +9,11 @@ rule_mark <- function() if (cli::is_utf8_output()) "\u2500" else "-"
 print_notes <- function(notes) {
   notes <- unique(notes)
   for (note in notes) {
-    cat(style_quiet(paste(strwrap(paste("Note:", note), width = page_width(), exdent = 6), collapse = "\n")), "\n", sep = "")
+    cat(
+      style_quiet(paste(strwrap(paste("Note:", note), width = page_width(), exdent = 6), collapse = "\n")),
+      "\n",
+      sep = ""
+    )
   }
 }
 
@@ -58,12 +62,20 @@ print.idle_brief <- function(x, ...) {
   words <- c(sprintf("From %s (%s)", name_of(x$source), source_size(x$source)), brief_words(x))
   for (line in words) {
     inset <- if (startsWith(line, "  ")) 6 else 4
-    cat(paste(strwrap(trimws(line), page_width(), indent = inset - 2, exdent = inset + 2), collapse = "\n"), "\n", sep = "")
+    cat(
+      paste(strwrap(trimws(line), page_width(), indent = inset - 2, exdent = inset + 2), collapse = "\n"),
+      "\n",
+      sep = ""
+    )
   }
   print_notes(x$notes)
   wanting <- values_wanting(x)
   if (length(wanting) > 0) {
-    cat(style_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting)))), "\n", sep = "")
+    cat(
+      style_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting)))),
+      "\n",
+      sep = ""
+    )
     return(invisible(x))
   }
   cat("\n")

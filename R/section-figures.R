@@ -36,7 +36,9 @@ room("figures", "section",
   },
   words = function(checked) {
     vapply(checked, function(figure) {
-      label <- if (figure$node$type == "figure") figure_label(figure$node) else sub("^.*? = ", "", figure$text, perl = TRUE)
+      label <- if (figure$node$type == "figure") figure_label(figure$node) else sub(
+        "^.*? = ", "", figure$text, perl = TRUE
+      )
       sprintf("%s: %s", figure$name, label)
     }, "")
   },
@@ -81,10 +83,18 @@ note_figures <- function(state, checked, facts) {
         ))
       }
       if (fact$no_number > 0) {
-        add_note(state, sprintf("%s: %s of %s no number (NaN).", figure$name, count_of(fact$no_number, "value"), node_label(x)))
+        add_note(
+          state,
+          sprintf("%s: %s of %s no number (NaN).", figure$name, count_of(fact$no_number, "value"), node_label(x))
+        )
       }
       if (fact$unknown > 0) {
-        add_note(state, sprintf("%s: the condition could not be judged for %s.", figure$name, count_of(fact$unknown, "entry", "entries")))
+        add_note(
+          state,
+          sprintf(
+            "%s: the condition could not be judged for %s.", figure$name, count_of(fact$unknown, "entry", "entries")
+          )
+        )
       }
     }
   }

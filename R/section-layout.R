@@ -36,7 +36,7 @@ check_layout <- function(item, ctx) {
   }
   format <- NULL
   if (is.call(expr)) {
-    fn <- expr_text(expr[[1]])
+    fn <- call_name(expr)
     if (!has_room("format", fn)) {
       stop_in(
         ctx, "unknown_function", sprintf("there is no format `%s`.", fn),
@@ -50,7 +50,12 @@ check_layout <- function(item, ctx) {
     expr <- format$x
   }
   name <- layout_column(expr, item, ctx)
-  if (!is.null(format)) check_kinds(list(x = list(type = "column", name = name, kind = ctx$columns[[name]])), list(x = room_of("format", format$fn)$takes), format$fn, ctx)
+  if (!is.null(format)) check_kinds(
+    list(x = list(type = "column", name = name, kind = ctx$columns[[name]])),
+    list(x = room_of("format", format$fn)$takes),
+    format$fn,
+    ctx
+  )
   list(name = name, heading = if (nzchar(item$name)) item$name else name, format = format[c("fn", "options")])
 }
 

@@ -14,7 +14,9 @@ room("order", "section",
     keys <- lapply(checked, function(key) evaluate_column(key$node, table))
     down <- vapply(checked, function(key) key$down, logical(1))
     others <- others_last(state, checked)
-    state$display <- core_order(append(keys, list(others$flag), others$after), append(down, FALSE, others$after), table$n)
+    state$display <- core_order(
+      append(keys, list(others$flag), others$after), append(down, FALSE, others$after), table$n
+    )
     state
   },
   words = function(checked) paste("Sort by", sort_words(checked)),

@@ -83,7 +83,9 @@ in_top <- function(part, table, state) {
   if (part$ties == "keep") met <- with_ties(met, place, part$n, core_places(list(groups, x), order), missing)
   lost <- sum(missing)
   if (lost > 0) {
-    add_note(state, sprintf("show: %s with no %s could not be placed.", count_of(lost, "line"), node_label(part$node)))
+    add_note(
+      state, sprintf("show: %s with no %s could not be placed.", count_of(lost, "line"), node_label(part$node))
+    )
   }
   met
 }

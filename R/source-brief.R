@@ -19,5 +19,9 @@ page_title <- function(brief) {
 lines_below <- function(brief) {
   state <- work_brief(brief)
   shown <- display_rows(state)
-  list(state = state, n = length(shown), columns = lapply(state_columns(state, names(brief$columns)), pick_rows, rows = shown))
+  list(
+    state = state,
+    n = length(shown),
+    columns = lapply(state_columns(state, names(brief$columns)), pick_rows, rows = shown)
+  )
 }

@@ -37,7 +37,9 @@ hold_column <- function(column, label, where) {
   if (inherits(column, "difftime")) {
     units <- attr(column, "units")
     column <- as.double(unclass(column))
-    note <- sprintf("`%s` is a span of time and is held as a number of %s.", label, if (is.null(units)) "seconds" else units)
+    note <- sprintf(
+      "`%s` is a span of time and is held as a number of %s.", label, if (is.null(units)) "seconds" else units
+    )
   }
   if (inherits(column, "Date")) {
     days <- as.double(unclass(column))
@@ -51,7 +53,9 @@ hold_column <- function(column, label, where) {
   if (is.na(kind_of(column)) || !is.null(dim(column))) {
     stop_idle(
       "bad_column",
-      sprintf("%s: the column `%s` is of class %s, which a ledger cannot hold.", where, label, tick(class(column)[1])),
+      sprintf(
+        "%s: the column `%s` is of class %s, which a ledger cannot hold.", where, label, tick(class(column)[1])
+      ),
       "Make it text, numbers, dates or yes/no first, or leave it out.",
       column = label
     )

@@ -17,8 +17,9 @@ file_ledger <- function(path, missing, encoding, kinds) {
   check_encoding(frame, name)
   blank <- vapply(frame, function(column) nrow(frame) == 0 || all_missing(column), logical(1))
   frame[blank] <- lapply(frame[blank], function(column) rep(NA, nrow(frame)))
-  notes <- c(misfits$notes, if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name))
-  frame_ledger(frame, name, origin = normalizePath(path), notes, number_traps(frame, misfits))
+  notes <- if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name)
+  column_notes <- utils::modifyList(number_traps(frame), misfits$notes)
+  frame_ledger(frame, name, origin = normalizePath(path), notes, column_notes)
 }
 
 check_file <- function(path) {
@@ -26,7 +27,9 @@ check_file <- function(path) {
     near <- nearest(basename(path), list.files(dirname(path)))
     stop_idle(
       "no_file", sprintf("There is no file %s.", path),
-      if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf("Looked in %s.", normalizePath(dirname(path), mustWork = FALSE))
+      if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf(
+        "Looked in %s.", normalizePath(dirname(path), mustWork = FALSE)
+      )
     )
   }
   if (dir.exists(path)) {
@@ -34,7 +37,11 @@ check_file <- function(path) {
   }
   if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
   if (!grepl("[.](csv|tsv|txt)([.]gz)?$", path, ignore.case = TRUE)) {
-    stop_idle("bad_file", sprintf("%s is of no format that is known here.", path), "Known are .csv, .tsv and .txt, also with .gz.")
+    stop_idle(
+      "bad_file",
+      sprintf("%s is of no format that is known here.", path),
+      "Known are .csv, .tsv and .txt, also with .gz."
+    )
   }
   head <- read_head(path)
   if (any(head == 0)) {
@@ -53,7 +60,11 @@ separator_of <- function(path) {
   if (grepl("[.]tsv", path, ignore.case = TRUE)) return("\t")
   head <- rawToChar(read_head(path))
   line <- sub("[\r\n].*", "", head, useBytes = TRUE)
-  found <- vapply(c("\t", ";", ",", "|"), function(mark) lengths(gregexpr(mark, line, fixed = TRUE)) * grepl(mark, line, fixed = TRUE), numeric(1))
+  found <- vapply(
+    c("\t", ";", ",", "|"),
+    function(mark) lengths(gregexpr(mark, line, fixed = TRUE)) * grepl(mark, line, fixed = TRUE),
+    numeric(1)
+  )
   names(found)[which.max(found)]
 }
 
@@ -74,7 +85,11 @@ kind_columns <- function(kinds) {
   )
   wrong <- setdiff(unlist(kinds), names(collectors))
   if (length(wrong) > 0) {
-    stop_idle("bad_argument", sprintf("There is no kind %s.", value_text(wrong[1])), meant(wrong[1], names(collectors), "kinds"))
+    stop_idle(
+      "bad_argument",
+      sprintf("There is no kind %s.", value_text(wrong[1])),
+      meant(wrong[1], names(collectors), "kinds")
+    )
   }
   columns <- readr::cols()
   columns$cols <- stats::setNames(collectors[unlist(kinds)], names(kinds))
@@ -90,7 +105,7 @@ check_ragged <- function(problems, name) {
     "ragged_rows",
     sprintf(
       "%s: row %s (line %s of the file) has %s where the head line has %s%s.", name,
-      big_mark(first$row - 1), big_mark(first$row), first$actual, sub(" columns", "", first$expected),
+      big_mark(first$row - 1), big_mark(first$row), cells_of(first$actual), cells_of(first$expected),
       if (more > 0) sprintf("; so have %s", count_of(more, "more row", "more rows")) else ""
     ),
     "Look for a separator inside a text without quotes, or a line that was cut off.",
@@ -98,11 +113,13 @@ check_ragged <- function(problems, name) {
   )
 }
 
+cells_of <- function(text) count_of(as.integer(sub(" .*", "", text)), "cell")
+
 # Cells that did not fit the kind of their column: where readr guessed the kind, the column is read
 # again as text; where the user forced it, the cells are missing. Either way it is said.
 misfits_of <- function(problems, frame, kinds) {
   cells <- problems[!grepl("columns$", problems$expected), ]
-  if (nrow(cells) == 0) return(list(text = character(), notes = character(), forced = character()))
+  if (nrow(cells) == 0) return(list(text = character(), notes = list()))
   columns <- names(frame)[cells$col]
   forced <- columns %in% names(kinds)
   describe <- function(name) {
@@ -114,20 +131,23 @@ misfits_of <- function(problems, frame, kinds) {
     if (name %in% names(kinds)) {
       sprintf("%s does not fit the kind asked for; %s now missing.", describe(name), is_are(n, "cell"))
     } else {
-      sprintf("%s is not %s like the rest; the column is kept as text. Force its kind with kinds = c(%s = ...).",
-        describe(name), guessed_words(cells$expected[columns == name][1]), name_text(name))
+      guess <- guessed_kind(cells$expected[columns == name][1])
+      sprintf(
+        "%s is no %s like the rest, so the column is kept as text. To have %s missing there: kinds = c(%s = \"%s\").",
+        describe(name), guess, if (n == 1) "it" else "them", name_text(name), guess
+      )
     }
   }, character(1))
-  list(text = unique(columns[!forced]), notes = unname(notes), forced = unique(columns[forced]))
+  list(text = unique(columns[!forced]), notes = as.list(notes))
 }
 
 is_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
 
-guessed_words <- function(expected) {
-  if (grepl("double|integer|number", expected)) return("a number")
-  if (grepl("date", expected)) return("a date")
-  if (grepl("1/0|logical", expected)) return("yes/no")
-  expected
+guessed_kind <- function(expected) {
+  if (grepl("double|integer|number", expected)) return("number")
+  if (grepl("time", expected)) return("time")
+  if (grepl("date", expected)) return("date")
+  "yes/no"
 }
 
 check_encoding <- function(frame, name) {
@@ -143,7 +163,7 @@ check_encoding <- function(frame, name) {
 }
 
 # Text columns that are numbers but for a few words: said when somebody wants to add them up.
-number_traps <- function(frame, misfits) {
+number_traps <- function(frame) {
   traps <- list()
   for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
     texts <- unique(frame[[label]])

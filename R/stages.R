@@ -27,6 +27,7 @@ stages <- function(brief, rows = 6) {
   check_is_brief(brief)
   tables <- list()
   work_brief(brief, watch = function(state, name) {
+    if (name %in% c("title", "notes")) return(invisible())
     tables[[name]] <<- stage_table(state, rows)
   })
   structure(tables, class = "idle_stages")
@@ -39,15 +40,24 @@ stage_table <- function(state, rows) {
   at <- display_rows(state)
   head <- utils::head(at, rows)
   table <- as_frame(lapply(state_columns(state, names), pick_rows, rows = head), length(head))
-  structure(table, rows = length(at), grain = state$grain)
+  structure(table, rows = length(at), grain = state$grain, keys = state$keys)
 }
 
 #' @export
 print.idle_stages <- function(x, ...) {
   for (name in names(x)) {
-    what <- if (attr(x[[name]], "grain") == "lines") count_of(attr(x[[name]], "rows"), "line") else entry_count(attr(x[[name]], "rows"))
-    cat(style_title(sprintf("After %s: %s", if (name == "source") "opening the source" else tick(name), what)), "\n", sep = "")
-    print_table(as.list(x[[name]]))
+    what <- if (attr(x[[name]], "grain") == "lines") count_of(
+      attr(x[[name]], "rows"), "line"
+    ) else entry_count(attr(x[[name]], "rows"))
+    cat(
+      style_title(sprintf("After %s: %s", if (name == "source") "opening the source" else tick(name), what)),
+      "\n",
+      sep = ""
+    )
+    columns <- as.list(x[[name]])
+    columns$line_kind <- NULL
+    keys <- names(columns) %in% attr(x[[name]], "keys")
+    print_table(columns, keys = keys, others = x[[name]]$line_kind)
     cat("\n")
   }
   invisible(x)
@@ -68,7 +78,9 @@ set_aside <- function(brief, section) {
   if (section == "show") return(hidden_table(state))
   left <- Filter(function(part) part$section == section, state$left_out)
   rows <- unlist(lapply(left, function(part) part$rows))
-  columns <- lapply(stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows))
+  columns <- lapply(
+    stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows)
+  )
   columns$reason <- unlist(lapply(left, function(part) part$reason))
   as_frame(columns, length(rows))
 }

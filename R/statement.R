@@ -24,6 +24,7 @@ statement_facts <- function(state, layout) {
     remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
     fingerprint = state_fingerprint(state), read = state$n_read, used = state$n,
     accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
+    gathered = if (is.null(state$gathered)) 0 else state$gathered,
     drawn_up = Sys.time(), version = as.character(utils::packageVersion("idleledger"))
   )
 }
@@ -94,8 +95,11 @@ pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]
 print_footer <- function(x, facts, shown) {
   more <- nrow(x) - shown
   parts <- c(
-    if (more > 0) sprintf("%s of %s; %s more", big_mark(shown), count_of(nrow(x), "line"), big_mark(more)) else count_of(nrow(x), "line"),
-    if (facts$hidden > 0) sprintf("%s hidden", big_mark(facts$hidden)),
+    if (more > 0) sprintf(
+      "%s of %s; %s more", big_mark(shown), count_of(nrow(x), "line"), big_mark(more)
+    ) else count_of(nrow(x), "line"),
+    if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),
+    if (facts$gathered > 0) sprintf("%s gathered as others", big_mark(facts$gathered)),
     sprintf("from %s", entry_count(facts$used)),
     if (facts$read > facts$used) sprintf("%s left out", big_mark(facts$read - facts$used))
   )

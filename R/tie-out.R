@@ -24,7 +24,9 @@ tie_out <- function(x) {
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- if (is.null(statement)) check_is_brief(x) else statement_part(statement, "brief")
-  if (is.null(brief)) stop_idle("bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up().")
+  if (is.null(brief)) stop_idle(
+    "bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up()."
+  )
   state <- work_brief(brief)
   checks <- c(
     if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),
@@ -76,12 +78,24 @@ print.idle_tie_out <- function(x, ...) {
   cat(style_title(paste("Tie-out:", x$title)), "\n", sep = "")
   for (check in x$checks) {
     text <- strwrap(check$sentence, page_width() - 9)
-    cat(paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"), "\n", sep = "")
+    cat(
+      paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"),
+      "\n",
+      sep = ""
+    )
     if (check$status == "differs" && !is.null(check$lines)) print_table(as.list(utils::head(check$lines, 5)))
   }
   differ <- sum(vapply(x$checks, function(check) check$status == "differs", TRUE))
   n <- sum(vapply(x$checks, function(check) check$status != "note", TRUE))
-  cat(style_title(if (differ == 0) sprintf("All %s tie.", count_of(n, "check")) else sprintf("%s of %s.", is_differ(differ), count_of(n, "check"))), "\n", sep = "")
+  cat(
+    style_title(
+      if (differ == 0) sprintf("All %s tie.", count_of(n, "check")) else sprintf(
+        "%s of %s.", is_differ(differ), count_of(n, "check")
+      )
+    ),
+    "\n",
+    sep = ""
+  )
   invisible(x)
 }
 

@@ -26,7 +26,9 @@ room("duplicates", "trap", find = function(columns, n) {
   rows <- setdiff(seq_len(n), core_group_facts(groups)$first)
   sprintf(
     "%s of another in every column, the first in row %s.",
-    if (spare == 1) "1 entry is an exact duplicate" else sprintf("%s are exact duplicates", entry_count(spare)), big_mark(rows[1])
+    if (spare == 1) "1 entry is an exact duplicate" else sprintf(
+      "%s are exact duplicates", entry_count(spare)
+    ), big_mark(rows[1])
   )
 })
 

@@ -12,8 +12,15 @@ workings <- function(brief) {
       method = if (is.null(entry$method)) "" else method_words[[entry$method]], seconds = entry$seconds
     )
   }))
-  if (is.null(rows)) rows <- data.frame(section = character(), rows_in = numeric(), rows_out = numeric(), method = character(), seconds = numeric())
-  structure(rows, class = c("idle_workings", "data.frame"), threads = core_threads(), megabytes = sum(peak[, 6]) - sum(before[, 2]))
+  if (is.null(rows)) rows <- data.frame(
+    section = character(), rows_in = numeric(), rows_out = numeric(), method = character(), seconds = numeric()
+  )
+  structure(
+    rows,
+    class = c("idle_workings", "data.frame"),
+    threads = core_threads(),
+    megabytes = sum(peak[, 6]) - sum(before[, 2])
+  )
 }
 
 method_words <- c(
@@ -27,6 +34,10 @@ print.idle_workings <- function(x, ...) {
   columns <- as.list(x)
   columns$seconds <- formatC(x$seconds, format = "f", digits = 3)
   print_table(columns, headings = c("section", "rows in", "rows out", "method", "seconds"))
-  cat(style_quiet(sprintf("Memory at the most, above what was there: %s MB", number_text(attr(x, "megabytes"), 0))), "\n", sep = "")
+  cat(
+    style_quiet(sprintf("Memory at the most, above what was there: %s MB", number_text(attr(x, "megabytes"), 0))),
+    "\n",
+    sep = ""
+  )
   invisible(x)
 }

@@ -46,7 +46,9 @@ escape_formulas <- function(table) {
   textual <- vapply(table, function(column) is.character(column) || is.factor(column), TRUE)
   risky <- sum(vapply(table[textual], function(column) sum(starts_a_formula(as.character(column))), numeric(1)))
   if (risky == 0) return(table)
-  rlang::inform(sprintf("%s with an apostrophe before text that a spreadsheet would take for a formula.", is_are(risky, "cell")))
+  rlang::inform(
+    sprintf("%s with an apostrophe before text that a spreadsheet would take for a formula.", is_are(risky, "cell"))
+  )
   table[textual] <- lapply(table[textual], function(column) escape_formula(as.character(column)))
   table
 }

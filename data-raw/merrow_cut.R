@@ -49,7 +49,9 @@ tolls <- tolls[sort(c(seq_len(n), twice)), ]
 
 months <- seq(as.Date("2024-07-01"), as.Date("2026-06-01"), by = "month")
 targets <- expand.grid(month = months, lock = c(locks$lock[1:13], "Hollow Weir"), stringsAsFactors = FALSE)
-targets <- data.frame(lock = targets$lock, month = targets$month, target = 50 * sample(6:14, nrow(targets), replace = TRUE))
+targets <- data.frame(
+  lock = targets$lock, month = targets$month, target = 50 * sample(6:14, nrow(targets), replace = TRUE)
+)
 
 gauged <- c("Merrow Basin", "Quarry Side", "Tarn Foot", "Summit Lock")
 levels <- expand.grid(read_on = days, lock = gauged, stringsAsFactors = FALSE)

@@ -1,0 +1,20 @@
+# Idle Ledger. `make demo` and `make test` do all their own set-up.
+setup:
+	@bash tools/setup.sh
+
+install: setup
+	@bash tools/install.sh
+
+demo: install
+	@bash tools/demo.sh
+
+test: install
+	@bash tools/test.sh
+
+bench: install
+	@Rscript bench/run.R
+
+docs: install
+	@Rscript tools/document.R
+
+.PHONY: setup install demo test bench docs

@@ -1,0 +1,4 @@
+library(testthat)
+library(idleledger)
+
+test_check("idleledger")

@@ -1,0 +1,67 @@
+# Random tables with every kind of column, ties and missing values; and an independent slow way to
+# figures: plain R on the values of one line after another.
+
+random_table <- function(n, seed) {
+  withr::with_seed(seed, {
+    gaps <- function(x) {
+      if (n > 0) x[sample(n, n %/% 8)] <- NA
+      x
+    }
+    data.frame(
+      word = gaps(sample(c("ash", "Birch", "\u00e9lan", "", "elm"), n, TRUE)),
+      choice = gaps(factor(sample(c("low", "mid", "top"), n, TRUE), levels = c("low", "mid", "top"))),
+      whole = gaps(sample(-3:3, n, TRUE)),
+      amount = gaps(round(rnorm(n, 10, 40), 2)),
+      part = gaps(sample(c(0.5, 1 / 3, -0, 7e9), n, TRUE)),
+      day = gaps(as.Date("2024-02-27") + sample(0:5, n, TRUE)),
+      moment = gaps(as.POSIXct("2024-02-27 10:00:00", tz = "UTC") + 3600 * sample(0:40, n, TRUE)),
+      flag = gaps(sample(c(TRUE, FALSE), n, TRUE)),
+      big = bit64::as.integer64(sprintf("%d000000007", sample(1e6, n, TRUE))),
+      stringsAsFactors = FALSE
+    )
+  })
+}
+
+# The rows of each line, in the order that lines must have: by key, text by code point, missing last.
+slow_lines <- function(table, keys) {
+  if (nrow(table) == 0) return(list())
+  place <- lapply(table[keys], function(x) {
+    sorted <- if (is.character(x)) sort(unique(x), method = "radix") else sort(unique(x))
+    at <- match(x, sorted)
+    ifelse(is.na(at), length(sorted) + 1L, at)
+  })
+  unname(split(seq_len(nrow(table)), do.call(paste, c(lapply(place, formatC, width = 9, flag = "0"), sep = "-"))))
+}
+
+slow <- function(table, keys, x, fn, none = NA) {
+  values <- lapply(slow_lines(table, keys), function(rows) {
+    v <- table[[x]][rows]
+    v <- v[!is.na(v)]
+    if (length(v) == 0) none else fn(v)
+  })
+  do.call(c, values)
+}
+
+# The message of an error, on one line.
+said_by <- function(expr) {
+  error <- tryCatch(expr, idle_error = function(e) e)
+  expect_s3_class(error, "idle_error")
+  paste(error$said, collapse = " ")
+}
+
+written_file <- function(text, name = "table.csv", env = parent.frame()) {
+  folder <- withr::local_tempdir(.local_envir = env)
+  path <- file.path(folder, name)
+  writeBin(if (is.raw(text)) text else charToRaw(text), path)
+  path
+}
+
+printed <- function(x, ...) {
+  withr::local_options(cli.width = 80, width = 80)
+  cli::ansi_strip(paste(capture.output(print(x, ...)), collapse = "\n"))
+}
+
+# What is printed, on one line.
+flat <- function(x, ...) gsub("\\s+", " ", printed(x, ...))
+
+tolls <- demo_table("tolls")

@@ -1,0 +1,21 @@
+test_that("the demo tables hold the dirt that their page counts", {
+  page <- paste(readLines(demo_table("README")), collapse = " ")
+  locks <- demo_table("locks")
+  targets <- demo_table("targets")
+  levels <- demo_table("levels")
+  expect_equal(sum(duplicated(tolls)), 12)
+  expect_equal(sum(tolls$lock %in% "tarn foot "), 23)
+  expect_equal(sum(tolls$toll < 0, na.rm = TRUE), 1)
+  expect_equal(setdiff(locks$lock, tolls$lock), "Dry Hatch")
+  expect_equal(setdiff(targets$lock, locks$lock), "Hollow Weir")
+  expect_equal(4 * 730 - nrow(levels), 173)
+  for (count in c("12", "23", "9", "40", "15", "173", "10", "Hollow Weir", "Dry Hatch")) expect_match(page, count)
+  expect_match(said_by(demo_table("toll")), "no demo table \"toll\". Did you mean `tolls`")
+})
+
+test_that("the words of help are those of the rooms", {
+  figures <- words("figure")
+  expect_true(all(c("sum(x)", "mean(x, weight)") %in% figures$call))
+  expect_true(all(nzchar(words("row")$words)))
+  expect_true("x + y" %in% words("row")$call)
+})

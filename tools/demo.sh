@@ -1,0 +1,42 @@
+#!/usr/bin/env bash
+# The demo: from the CSV file of tolls to a summary that is tied out to its entries, all through the
+# command line. Writes its files to out/.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+program=$(Rscript --vanilla -e 'cat(system.file("exec", "idle-ledger", package = "idleledger"))')
+mkdir -p out
+
+# Shows the command as one would type it, then runs it.
+run() {
+  local word
+  printf '\n$ idle-ledger'
+  for word in "$@"; do
+    case "$word" in
+      --*) printf ' \\\n    %s' "$word" ;;
+      *[!a-zA-Z0-9./_-]*) printf " '%s'" "$word" ;;
+      *) printf ' %s' "$word" ;;
+    esac
+  done
+  printf '\n\n'
+  "$program" "$@" 2>&1
+}
+
+tolls=$("$program" demo tolls)
+cp "$tolls" out/tolls.csv
+sections=(
+  --title 'Receipts by reach and lock' --only 'toll > 0' --lines 'reach, lock'
+  --figures 'passages = count(), receipts = sum(toll), typical = mean(toll), largest = max(toll)'
+  --show 'top(3, receipts, per = reach, others = TRUE)' --order 'reach, desc(receipts)'
+  --layout 'Reach = reach, Lock = lock, passages, Receipts = money(receipts), typical, largest'
+)
+
+echo "Idle Ledger, on the tolls of the Merrow Cut, a canal company that never was."
+run look out/tolls.csv
+run draw-up out/tolls.csv "${sections[@]}"
+run tie-out out/tolls.csv "${sections[@]}"
+run draw-up out/tolls.csv "${sections[@]}" --write out/receipts.csv
+
+echo
+echo "Files written: out/tolls.csv (the entries), out/receipts.csv (the statement)."
+echo "Where to look next: README.md; in R, library(idleledger); help(\"brief\"); words()."
+echo "On the command line: $program --help"

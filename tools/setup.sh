@@ -1,0 +1,53 @@
+#!/usr/bin/env bash
+# Installs what is missing to build, test and run Idle Ledger on Debian. Quick when nothing is.
+set -euo pipefail
+
+debian_packages=(
+  r-base-core r-base-dev make g++ doctest-dev
+  r-cran-bit64 r-cran-cli r-cran-gmp r-cran-lintr r-cran-optparse r-cran-rcpp r-cran-readr
+  r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr
+)
+r_packages=(bit64 cli gmp lintr optparse Rcpp readr rlang roxygen2 testthat withr)
+
+as_root() {
+  if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi
+}
+
+is_installed() { dpkg-query -W -f='${Status}' "$1" 2>/dev/null | grep -q '^install ok installed$'; }
+
+missing_r_packages() {
+  Rscript --vanilla -e 'wanted <- commandArgs(TRUE)
+    cat(wanted[!vapply(wanted, requireNamespace, TRUE, quietly = TRUE)])' "$@"
+}
+
+wanted=()
+for package in "${debian_packages[@]}"; do
+  case "$package" in
+    r-cran-*) continue ;;
+    *) is_installed "$package" || wanted+=("$package") ;;
+  esac
+done
+if command -v Rscript >/dev/null; then
+  missing=$(missing_r_packages "${r_packages[@]}")
+else
+  missing="${r_packages[*]}"
+fi
+for package in $missing; do wanted+=("r-cran-${package,,}"); done
+
+if [ ${#wanted[@]} -gt 0 ]; then
+  echo "setup: installing ${wanted[*]}"
+  as_root apt-get update -qq
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends \
+    "${wanted[@]}" >/dev/null
+fi
+
+# What Debian does not have, or has too old, comes as source from the repository R is set up with.
+missing=$(missing_r_packages "${r_packages[@]}")
+if [ -n "$missing" ]; then
+  echo "setup: building $missing"
+  # shellcheck disable=SC2086
+  as_root Rscript -e 'install.packages(commandArgs(TRUE))' $missing
+  missing=$(missing_r_packages "${r_packages[@]}")
+  [ -z "$missing" ] || { echo "setup: could not install $missing" >&2; exit 1; }
+fi
+echo "setup: all there"
