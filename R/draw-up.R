@@ -19,7 +19,10 @@
 draw_up <- function(brief) {
   check_is_brief(brief)
   on.exit(progress_done())
-  statement_of(work_brief(brief))
+  state <- work_brief(brief)
+  statement <- statement_of(state)
+  release_state(state)
+  statement
 }
 
 # Works all sections of a brief. `watch` is called with the state after each of them; `aside` keeps
@@ -37,6 +40,13 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
   }
   settle_lines(state)
   state
+}
+
+# A finished draw-up gives back the memory of its text codes; nothing of the state is used again.
+release_state <- function(state) {
+  for (column in state$cache) if (is_text_vector(column)) core_release(column)
+  state$cache <- list()
+  state$groups <- NULL
 }
 
 # The state of a draw-up: what is known of the entries, then of the lines.

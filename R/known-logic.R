@@ -75,7 +75,7 @@ compare_texts <- function(fn, x, y) {
   y <- as_texts(y)
   all <- unique(c(texts_of(x), texts_of(y)))
   rank <- core_rank_texts(all)
-  place <- function(v) core_look_up(codes_of(v), rank[match(texts_of(v), all)])
+  place <- function(v) core_look_up(v, rank[match(texts_of(v), all)])
   fn(place(x), place(y))
 }
 

@@ -14,7 +14,8 @@ file_ledger <- function(path, missing, encoding, kinds) {
     columns$cols[misfits$text] <- list(readr::col_character())
     frame <- read_file(path, separator, missing, encoding, columns)
   }
-  check_encoding(frame, name)
+  plain <- encoding == "UTF-8" && !grepl("[.]gz$", path) && core_file_is_utf8(path)
+  if (!plain) check_encoding(frame, name)
   blank <- vapply(frame, function(column) nrow(frame) == 0 || all_missing(column), logical(1))
   frame[blank] <- lapply(frame[blank], function(column) rep(NA, nrow(frame)))
   notes <- if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name)
@@ -152,8 +153,8 @@ guessed_kind <- function(expected) {
 
 check_encoding <- function(frame, name) {
   for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
-    bad <- core_encode_text(frame[[label]])$bad
-    if (bad == 0) next
+    bad <- core_encode_text(frame[[label]], new_pool())
+    if (is_text_vector(bad)) next
     stop_idle(
       "bad_text", sprintf("%s: row %s, column `%s` has bytes that are not valid UTF-8.", name, big_mark(bad), label),
       "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\").",
@@ -166,11 +167,11 @@ check_encoding <- function(frame, name) {
 number_traps <- function(frame) {
   traps <- list()
   for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
+    if (!mostly_numbers(sampled(frame[[label]], 200))) next
     texts <- unique(frame[[label]])
     texts <- texts[!is.na(texts)]
     numeric <- !is.na(suppressWarnings(as.double(texts)))
-    if (sum(numeric) < 2 || mean(numeric) < 0.8) next
-    if (all(numeric)) next
+    if (!mostly_numbers(texts) || all(numeric)) next
     row <- match(texts[!numeric][1], frame[[label]])
     traps[[label]] <- sprintf(
       "`%s` is kept as text, because not all of it is a number: %s in row %s.", label,
@@ -178,4 +179,12 @@ number_traps <- function(frame) {
     )
   }
   traps
+}
+
+sampled <- function(x, n) if (length(x) <= n) x else x[round(seq(1, length(x), length.out = n))]
+
+mostly_numbers <- function(texts) {
+  texts <- texts[!is.na(texts)]
+  numeric <- !is.na(suppressWarnings(as.double(texts)))
+  sum(numeric) >= 2 && mean(numeric) >= 0.8
 }

@@ -1,12 +1,16 @@
 # Text inside a draw-up is codes into a pool of different texts, so that each text is worked on once.
 # The pool is an environment that also keeps the order of its texts once somebody has asked for it.
 
-text_vector <- function(codes, texts, first = NULL, rank = NULL) {
+text_vector <- function(codes, texts) {
+  attributes(codes) <- list(pool = new_pool(texts), class = "idle_text")
+  codes
+}
+
+new_pool <- function(texts = character()) {
   pool <- new.env(parent = emptyenv())
   pool$texts <- texts
-  pool$rank <- rank
-  attributes(codes) <- list(pool = pool, first = first, class = "idle_text")
-  codes
+  pool$rank <- NULL
+  pool
 }
 
 is_text_vector <- function(x) inherits(x, "idle_text")
@@ -20,14 +24,12 @@ codes_of <- function(x) {
 
 # `where` names the source and column for the message about text that is not valid.
 encode_text <- function(x, where = "The column") {
-  found <- core_encode_text(x)
-  if (found$bad > 0) {
-    stop_idle(
-      "bad_text", sprintf("%s: the text in row %s is not valid UTF-8.", where, big_mark(found$bad)),
-      "If it was written in another encoding, say which: ledger(..., encoding = \"latin1\")."
-    )
-  }
-  text_vector(found$codes, found$texts, first = found$first)
+  found <- core_encode_text(x, new_pool())
+  if (is_text_vector(found)) return(found)
+  stop_idle(
+    "bad_text", sprintf("%s: the text in row %s is not valid UTF-8.", where, big_mark(found)),
+    "If it was written in another encoding, say which: ledger(..., encoding = \"latin1\")."
+  )
 }
 
 as_text_vector <- function(x) {
@@ -50,7 +52,7 @@ on_texts <- function(x, work) {
     return(work(x))
   }
   result <- work(texts_of(x))
-  if (is.character(result)) pooled(codes_of(x), result) else core_look_up(codes_of(x), result)
+  if (is.character(result)) pooled(x, result) else core_look_up(x, result)
 }
 
 plain_vector <- function(x) {
@@ -60,11 +62,6 @@ plain_vector <- function(x) {
 
 # Rows of any column, counted from 1.
 pick_rows <- function(x, rows) {
-  if (is_text_vector(x)) {
-    codes <- core_gather(codes_of(x), rows)
-    attributes(codes) <- list(pool = attr(x, "pool"), class = "idle_text")
-    return(codes)
-  }
   if (typeof(x) %in% c("integer", "double", "logical") && typeof(rows) == "integer") {
     return(core_gather(x, rows))
   }
@@ -76,4 +73,4 @@ is_missing_value <- function(x) {
   is.na(x) & !(is.double(x) & !inherits(x, "integer64") & is.nan(x))
 }
 
-length_of <- function(x) length(unclass(x))
+length_of <- function(x) length(x)

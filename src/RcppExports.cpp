@@ -10,25 +10,57 @@ Rcpp::Rostream<true>&  Rcpp::Rcout = Rcpp::Rcpp_cout_get();
 Rcpp::Rostream<false>& Rcpp::Rcerr = Rcpp::Rcpp_cerr_get();
 #endif
 
+// core_read_columns
+double core_read_columns(Rcpp::List columns);
+RcppExport SEXP _idleledger_core_read_columns(SEXP columnsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_read_columns(columns));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_plain_sum
+double core_plain_sum(Rcpp::NumericVector x);
+RcppExport SEXP _idleledger_core_plain_sum(SEXP xSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::NumericVector >::type x(xSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_plain_sum(x));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_release
+void core_release(SEXP x);
+RcppExport SEXP _idleledger_core_release(SEXP xSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
+    core_release(x);
+    return R_NilValue;
+END_RCPP
+}
 // core_gather
-SEXP core_gather(SEXP x, Rcpp::IntegerVector rows);
+SEXP core_gather(SEXP x, SEXP rows);
 RcppExport SEXP _idleledger_core_gather(SEXP xSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
-    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type rows(rowsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type rows(rowsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_gather(x, rows));
     return rcpp_result_gen;
 END_RCPP
 }
 // core_look_up
-SEXP core_look_up(Rcpp::IntegerVector codes, SEXP table);
+SEXP core_look_up(SEXP codes, SEXP table);
 RcppExport SEXP _idleledger_core_look_up(SEXP codesSEXP, SEXP tableSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type codes(codesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type codes(codesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type table(tableSEXP);
     rcpp_result_gen = Rcpp::wrap(core_look_up(codes, table));
     return rcpp_result_gen;
@@ -143,13 +175,25 @@ BEGIN_RCPP
 END_RCPP
 }
 // core_encode_text
-Rcpp::List core_encode_text(SEXP x);
-RcppExport SEXP _idleledger_core_encode_text(SEXP xSEXP) {
+SEXP core_encode_text(SEXP x, Rcpp::Environment pool);
+RcppExport SEXP _idleledger_core_encode_text(SEXP xSEXP, SEXP poolSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_encode_text(x));
+    Rcpp::traits::input_parameter< Rcpp::Environment >::type pool(poolSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_encode_text(x, pool));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_file_is_utf8
+bool core_file_is_utf8(std::string path);
+RcppExport SEXP _idleledger_core_file_is_utf8(SEXP pathSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_file_is_utf8(path));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -186,6 +230,9 @@ END_RCPP
 }
 
 static const R_CallMethodDef CallEntries[] = {
+    {"_idleledger_core_read_columns", (DL_FUNC) &_idleledger_core_read_columns, 1},
+    {"_idleledger_core_plain_sum", (DL_FUNC) &_idleledger_core_plain_sum, 1},
+    {"_idleledger_core_release", (DL_FUNC) &_idleledger_core_release, 1},
     {"_idleledger_core_gather", (DL_FUNC) &_idleledger_core_gather, 2},
     {"_idleledger_core_look_up", (DL_FUNC) &_idleledger_core_look_up, 2},
     {"_idleledger_core_fingerprint", (DL_FUNC) &_idleledger_core_fingerprint, 1},
@@ -197,14 +244,17 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 2},
-    {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 1},
+    {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
+    {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 1},
     {"_idleledger_core_threads", (DL_FUNC) &_idleledger_core_threads, 0},
     {NULL, NULL, 0}
 };
 
+void core_register_buffers(DllInfo* library);
 RcppExport void R_init_idleledger(DllInfo *dll) {
     R_registerRoutines(dll, NULL, CallEntries, NULL, NULL);
     R_useDynamicSymbols(dll, FALSE);
+    core_register_buffers(dll);
 }

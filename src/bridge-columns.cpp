@@ -4,17 +4,17 @@
 #include "core/gather.h"
 
 // [[Rcpp::export]]
-SEXP core_gather(SEXP x, Rcpp::IntegerVector rows) {
-  const std::size_t n = rows.size();
+SEXP core_gather(SEXP x, SEXP rows) {
+  const std::size_t n = Rf_xlength(rows);
   const idle::ColumnView view = [&] {
     idle::ColumnView plain;
     plain.size = Rf_xlength(x);
     plain.storage = TYPEOF(x) != REALSXP      ? idle::Storage::int32
                     : bridge::is_integer64(x) ? idle::Storage::int64
                                               : idle::Storage::float64;
-    plain.data = TYPEOF(x) == REALSXP  ? static_cast<const void*>(REAL(x))
-                 : TYPEOF(x) == LGLSXP ? static_cast<const void*>(LOGICAL(x))
-                                       : static_cast<const void*>(INTEGER(x));
+    plain.data = TYPEOF(x) == REALSXP  ? static_cast<const void*>(REAL_RO(x))
+                 : TYPEOF(x) == LGLSXP ? static_cast<const void*>(LOGICAL_RO(x))
+                                       : static_cast<const void*>(INTEGER_RO(x));
     return plain;
   }();
   Rcpp::Shield<SEXP> out(TYPEOF(x) == REALSXP  ? bridge::fresh_numbers(n)
@@ -24,26 +24,28 @@ SEXP core_gather(SEXP x, Rcpp::IntegerVector rows) {
              : TYPEOF(x) == LGLSXP ? static_cast<void*>(LOGICAL(out))
                                    : static_cast<void*>(INTEGER(out));
   bridge::with_work([&](const idle::Work& work) {
-    idle::gather(view, rows.begin(), n, to, work);
+    idle::gather(view, INTEGER_RO(rows), n, to, work);
     return 0;
   });
   Rf_copyMostAttrib(x, out);
+  if (bridge::is_text(x)) Rf_setAttrib(out, Rf_install("first"), R_NilValue);
   return out;
 }
 
 // Texts, numbers or conditions of codes.
 // [[Rcpp::export]]
-SEXP core_look_up(Rcpp::IntegerVector codes, SEXP table) {
-  const std::size_t n = codes.size();
+SEXP core_look_up(SEXP codes, SEXP table) {
+  const std::size_t n = Rf_xlength(codes);
+  const int* code = INTEGER_RO(codes);
   Rcpp::Shield<SEXP> out(TYPEOF(table) == REALSXP  ? bridge::fresh_numbers(n)
                          : TYPEOF(table) == LGLSXP ? Rf_allocVector(LGLSXP, n)
                                                    : bridge::fresh_integers(n));
   bridge::with_work([&](const idle::Work& work) {
     if (TYPEOF(table) == REALSXP) {
-      idle::look_up(codes.begin(), n, REAL(table), NA_REAL, REAL(out), work);
+      idle::look_up(code, n, REAL(table), NA_REAL, REAL(out), work);
     } else {
       const bool logical = TYPEOF(table) == LGLSXP;
-      idle::look_up(codes.begin(), n, logical ? LOGICAL(table) : INTEGER(table), NA_INTEGER,
+      idle::look_up(code, n, logical ? LOGICAL(table) : INTEGER(table), NA_INTEGER,
                     logical ? LOGICAL(out) : INTEGER(out), work);
     }
     return 0;
@@ -59,7 +61,7 @@ std::string core_fingerprint(SEXP x) {
     view.size = Rf_xlength(x);
     if (bridge::is_text(x)) {
       view.storage = idle::Storage::int32;
-      view.data = INTEGER(x);
+      view.data = INTEGER_RO(x);
       const Rcpp::Environment pool(Rf_getAttrib(x, Rf_install("pool")));
       return idle::fingerprint_text(idle::fingerprint(view, bridge::texts_of(pool["texts"]), work));
     }

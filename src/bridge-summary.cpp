@@ -32,7 +32,7 @@ idle::Feed feed_of(const Rcpp::List& wish) {
   const SEXP values = wish["values"], weights = wish["weights"], along = wish["along"];
   if (!Rf_isNull(values)) feed.values = bridge::view_of(values);
   if (!Rf_isNull(weights)) feed.weights = bridge::view_of(weights);
-  if (!Rf_isNull(along)) feed.along = INTEGER(along);
+  if (!Rf_isNull(along)) feed.along = INTEGER_RO(along);
   feed.condition = bridge::condition_of(wish["condition"]);
   const Rcpp::List folds = wish["folds"];
   if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());

@@ -4,6 +4,7 @@
 
 #include "bridge.h"
 #include "core/encode.h"
+#include "core/file_text.h"
 #include "core/fingerprint.h"
 
 namespace {
@@ -69,33 +70,37 @@ Unified unify(const idle::TextCodes& codes) {
 
 }  // namespace
 
-// Codes of a character vector, its different texts, and their first rows. `bad` is the row of the
-// first text not valid in its encoding, else 0.
+// A text vector: codes with their pool, whose texts are set here, and the first rows of the codes.
+// A number instead is the row of the first text that is not valid in its encoding.
 // [[Rcpp::export]]
-Rcpp::List core_encode_text(SEXP x) {
+SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
   const std::size_t n = Rf_xlength(x);
   const auto* cells = reinterpret_cast<const void* const*>(STRING_PTR_RO(x));
-  Rcpp::Shield<SEXP> codes(bridge::fresh_integers(n));
-  const auto found = bridge::with_work([&](const idle::Work& work) {
-    return idle::encode_text(cells, n, NA_STRING, INTEGER(codes), work);
-  });
+  Rcpp::Shield<SEXP> codes(bridge::fresh_codes(n));
+  int* code = INTEGER(codes);
+  const auto found = bridge::with_work(
+      [&](const idle::Work& work) { return idle::encode_text(cells, n, NA_STRING, code, work); });
   const Unified all = unify(found);
-  if (all.bad > 0) {
-    return Rcpp::List::create(Rcpp::_["bad"] = static_cast<double>(found.first[all.bad - 1] + 1));
-  }
+  if (all.bad > 0) return Rf_ScalarReal(static_cast<double>(found.first[all.bad - 1] + 1));
   if (all.changed) {
     bridge::with_work([&](const idle::Work& work) {
-      idle::recode(INTEGER(codes), n, all.place, work);
+      idle::recode(code, n, all.place, work);
       return 0;
     });
   }
   auto rows = std::make_unique<bridge::FirstRows>();
   rows->of_code = all.first;
   rows->of_missing = found.first_missing;
-  return Rcpp::List::create(Rcpp::_["codes"] = codes, Rcpp::_["texts"] = all.texts,
-                            Rcpp::_["first"] = Rcpp::XPtr<bridge::FirstRows>(rows.release(), true),
-                            Rcpp::_["bad"] = 0.0);
+  pool["texts"] = all.texts;
+  Rf_setAttrib(codes, Rf_install("pool"), pool);
+  Rf_setAttrib(codes, Rf_install("first"), Rcpp::XPtr<bridge::FirstRows>(rows.release(), true));
+  Rf_setAttrib(codes, R_ClassSymbol, Rf_mkString("idle_text"));
+  return codes;
 }
+
+// Whether a file is valid UTF-8 from end to end.
+// [[Rcpp::export]]
+bool core_file_is_utf8(std::string path) { return idle::file_is_utf8(path); }
 
 // The place of each text (from 0) in code point order.
 // [[Rcpp::export]]

@@ -40,7 +40,7 @@ const std::int32_t* ranks_of(Rcpp::Environment pool) {
     pool["rank"] = Rcpp::IntegerVector(ranks.begin(), ranks.end());
     rank = pool["rank"];
   }
-  return INTEGER(rank);
+  return INTEGER_RO(rank);
 }
 
 }  // namespace
@@ -62,13 +62,13 @@ idle::ColumnView view_of(SEXP x) {
   idle::ColumnView view;
   view.size = Rf_xlength(x);
   if (TYPEOF(x) == REALSXP) {
-    view.data = REAL(x);
+    view.data = REAL_RO(x);
     view.storage = is_integer64(x) ? idle::Storage::int64 : idle::Storage::float64;
     view.kind = is_integer64(x) ? idle::Kind::integer64 : idle::Kind::number;
     return view;
   }
   view.storage = idle::Storage::int32;
-  view.data = TYPEOF(x) == LGLSXP ? LOGICAL(x) : INTEGER(x);
+  view.data = TYPEOF(x) == LGLSXP ? LOGICAL_RO(x) : INTEGER_RO(x);
   view.kind = TYPEOF(x) == LGLSXP ? idle::Kind::logical : idle::Kind::integer;
   if (is_text(x)) {
     view.kind = idle::Kind::text;
@@ -88,7 +88,7 @@ idle::ColumnView view_of(SEXP x) {
   return view;
 }
 
-const std::int32_t* condition_of(SEXP x) { return Rf_isNull(x) ? nullptr : LOGICAL(x); }
+const std::int32_t* condition_of(SEXP x) { return Rf_isNull(x) ? nullptr : LOGICAL_RO(x); }
 
 idle::Work work_now() {
   job_began = std::chrono::steady_clock::now();

@@ -38,6 +38,8 @@ auto with_work(const Job& job) -> decltype(job(idle::Work())) {
 
 SEXP fresh_integers(std::size_t n);
 SEXP fresh_numbers(std::size_t n);
+// Codes in memory that is used again; see bridge-buffers.cpp.
+SEXP fresh_codes(std::size_t n);
 
 // The first row of each code, as an attribute of a text vector.
 struct FirstRows {

@@ -1,5 +1,9 @@
 #include "fingerprint.h"
 
+#include <algorithm>
+
+#include "vectorise.h"
+
 namespace idle {
 
 namespace {
@@ -13,32 +17,51 @@ std::uint64_t mix(std::uint64_t x) {
   return x ^ x >> 32;
 }
 
-// Four lanes, so that one multiplication need not wait for the last.
-template <typename WordAt>
-std::uint64_t block_print(std::size_t n, const WordAt& word_at) {
-  std::uint64_t lane[4] = {odd_a, odd_b, odd_a ^ odd_b, odd_a + odd_b};
-  std::size_t i = 0;
-  for (; i + 4 <= n; i += 4) {
-    for (int k = 0; k < 4; ++k) {
-      const std::uint64_t x = (lane[k] ^ word_at(i + k)) * odd_a;
-      lane[k] = x ^ x >> 31;
+// Sixteen lanes, so that a step need not wait for the last, and multiplications by 32-bit numbers
+// only, of which wide vectors do several at once. Each step stirs its lane, so order matters.
+constexpr std::size_t lanes = 16;
+
+IDLE_WIDE void stir(const std::uint64_t* words, std::size_t steps, std::uint64_t* lane) {
+  for (std::size_t s = 0; s < steps; ++s) {
+    for (std::size_t k = 0; k < lanes; ++k) {
+      const std::uint64_t x = lane[k] ^ words[s * lanes + k];
+      const std::uint64_t product = (x & 0xFFFFFFFFull) * 0x9E3779B1ull;
+      lane[k] = (x >> 32) * 0x85EBCA77ull + (product << 31 | product >> 33);
     }
   }
-  for (; i < n; ++i) lane[0] = mix(lane[0] ^ word_at(i));
-  return mix(mix(mix(lane[0]) ^ lane[1]) ^ mix(mix(lane[2]) ^ lane[3]) ^ n);
 }
 
-template <typename WordAt>
-std::uint64_t column_print(std::size_t rows, const WordAt& word_at, const Work& work) {
-  std::vector<std::uint64_t> blocks((rows + block - 1) / block);
-  run_parallel(work, workers_for(work, rows), blocks.size(), 8,
+std::uint64_t block_print(const char* bytes, std::size_t words) {
+  std::uint64_t lane[lanes], word[lanes];
+  for (std::size_t k = 0; k < lanes; ++k) lane[k] = mix(odd_a + k);
+  const std::size_t steps = words / lanes;
+  const bool aligned = reinterpret_cast<std::uintptr_t>(bytes) % alignof(std::uint64_t) == 0;
+  for (std::size_t s = 0; s < (aligned ? 0 : steps); ++s) {
+    std::memcpy(word, bytes + 8 * lanes * s, sizeof word);
+    stir(word, 1, lane);
+  }
+  if (aligned) stir(reinterpret_cast<const std::uint64_t*>(bytes), steps, lane);
+  std::uint64_t print = words;
+  for (const std::uint64_t part : lane) print = mix(print ^ part);
+  for (std::size_t i = steps * lanes; i < words; ++i) {
+    std::memcpy(word, bytes + 8 * i, 8);
+    print = mix(print ^ word[0]);
+  }
+  return print;
+}
+
+std::uint64_t memory_print(const char* bytes, std::size_t words, const Work& work) {
+  std::vector<std::uint64_t> blocks((words + block - 1) / block);
+  run_parallel(work, workers_for(work, words), blocks.size(), 8,
                [&](int, std::size_t begin, std::size_t end) {
                  for (std::size_t b = begin; b < end; ++b) {
-                   const std::size_t at = b * block, n = std::min(block, rows - at);
-                   blocks[b] = block_print(n, [&](std::size_t i) { return word_at(at + i); });
+                   const std::size_t at = b * block;
+                   blocks[b] = block_print(bytes + 8 * at, std::min(block, words - at));
                  }
                });
-  return block_print(blocks.size(), [&](std::size_t i) { return blocks[i]; }) ^ mix(rows);
+  std::uint64_t print = mix(words);
+  for (const std::uint64_t part : blocks) print = mix(print ^ part);
+  return print;
 }
 
 std::uint64_t text_print(std::string_view text) {
@@ -56,14 +79,7 @@ std::uint64_t text_print(std::string_view text) {
 std::uint64_t fingerprint(const ColumnView& column, const Work& work) {
   const auto* bytes = static_cast<const char*>(column.data);
   const std::size_t size = column.size * column.width(), words = size / 8;
-  const std::uint64_t print = column_print(
-      words,
-      [bytes](std::size_t i) {
-        std::uint64_t word;
-        std::memcpy(&word, bytes + 8 * i, 8);
-        return word;
-      },
-      work);
+  const std::uint64_t print = memory_print(bytes, words, work);
   return size % 8 == 0 ? print : mix(print ^ text_print({bytes + 8 * words, size % 8}));
 }
 

@@ -31,8 +31,8 @@ test_that("the program draws up, ties out, and writes", {
 
 test_that("values are given and the ledger narrowed", {
   narrowed <- program(
-    "draw-up", table, "--only", "paid == given(how) & toll > given(least)", "--given", "how=cash", "--given", "least=20",
-    "--lines", "whole()", "--figures", "n = count()", "--narrow", "lock == 'Tarn Foot'"
+    "draw-up", table, "--only", "paid == given(how) & toll > given(least)", "--given", "how=cash",
+    "--given", "least=20", "--lines", "whole()", "--figures", "n = count()", "--narrow", "lock == 'Tarn Foot'"
   )
   expect_equal(
     as.numeric(narrowed$out[4]),
