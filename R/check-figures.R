@@ -40,14 +40,27 @@ takes_core_route <- function(node) {
     (is.null(x) || x$kind %in% c("logical", "integer", "double", "date"))
 }
 
+# R works line by line, so of very many lines it takes a seeded sample.
+most_lines_in_r <- 20000
+
 check_recomputed <- function(state) {
   if (state$n == 0 || length(state$figures) == 0) return(list())
   nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
   in_core <- vapply(nodes, takes_core_route, TRUE)
   route <- core_route(state, nodes[in_core])
-  again <- c(route$values, r_route(state, nodes[!in_core], route$first))
-  list(compare_routes(state, again, route$order))
+  groups <- seq_along(route$first)
+  sample <- if (all(in_core) || length(groups) <= most_lines_in_r) groups else seeded_sample(groups, 2000)
+  again <- c(route$values, r_route(state, nodes[!in_core], route$first, sample))
+  list(compare_routes(state, again, sample))
+}
+
+seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
+
+core_route <- function(node) {
+  x <- node$args$x
+  node$fn %in% names(core_route_answers) && is.null(node$args$weight) && node$kind != "integer64" &&
+    (is.null(x) || x$kind %in% c("logical", "integer", "double", "date"))
 }
 
 core_route <- function(state, nodes) {
@@ -69,17 +82,22 @@ core_route <- function(state, nodes) {
 }
 
 # The entries of each line, found by sorting in base R, each line's values worked on by themselves.
-r_route <- function(state, nodes, first) {
+r_route <- function(state, nodes, first, sample) {
   if (length(nodes) == 0) return(list())
-  rows <- rows_by_line(state, first)
+  rows <- rows_by_line(state, first)[sample]
   entries <- entries_of_state(state)
-  values <- lapply(nodes, function(node) again_by_line(node, rows, entries))
+  values <- lapply(nodes, function(node) {
+    again_by_line(node, rows, entries)[match(seq_along(first), sample)]
+  })
   stats::setNames(values, vapply(nodes, function(node) node$id, ""))
 }
 
 rows_by_line <- function(state, first) {
   ids <- lapply(state$key_vectors, function(key) match(plain_vector(key), unique(plain_vector(key))))
-  line <- Reduce(function(a, b) match(paste(a, b), unique(paste(a, b))), ids, rep(1L, state$n))
+  line <- Reduce(function(a, b) {
+    pair <- a * (max(b) + 1) + b
+    match(pair, unique(pair))
+  }, ids, rep(1, state$n))
   rows <- split(seq_len(state$n), line)
   starts <- vapply(rows, `[`, 1L, 1)
   unname(rows[match(first, starts)])
@@ -92,53 +110,52 @@ again_by_line <- function(node, rows, entries) {
   weight <- read("weight")
   along <- if (!is.null(node$args$along)) sort_places(node$args$along, entries)
   again <- room_of("figure", node$fn)$again
-  results <- lapply(rows, function(here) {
+  bind_results(lapply(rows, function(here) {
     if (!is.null(where)) here <- here[which(where[here])]
     if (!is.null(along)) here <- here[order(along[here], here)]
-    if (node$fn %in% c("count", "count_missing")) return(
-      again(if (is.null(x)) rep(TRUE, length(here)) else x[here], node)
-    )
-    kept <- if (is.null(x)) here else here[!is_missing_value(x[here])]
-    if (!is.null(weight)) kept <- kept[!is_missing_value(weight[kept])]
-    if (is.null(weight)) again(x[kept], node) else again(x[kept], node, weight[kept])
-  })
-  bind_results(results, x)
+    if (is.null(x)) return(again(rep(TRUE, length(here)), node))
+    if (node$fn %in% c("count", "count_missing")) return(again(x[here], node))
+    kept <- here[!is_missing_value(x[here])]
+    if (is.null(weight)) return(again(x[kept], node))
+    kept <- kept[!is_missing_value(weight[kept])]
+    again(x[kept], node, weight[kept])
+  }), x)
 }
 
 bind_results <- function(results, x) {
   if (is.factor(x)) return(unlist(lapply(results, as.character)))
-  bound <- do.call(c, results)
-  if (inherits(x, "integer64")) bound <- do.call(c, lapply(results, bit64::as.integer64))
-  bound
+  if (inherits(x, "integer64")) return(do.call(c, lapply(results, bit64::as.integer64)))
+  do.call(c, results)
 }
 
 # Compares figure by figure; sums, counts, means and extremes to the bit, the rest within a bound.
-compare_routes <- function(state, again, order) {
+compare_routes <- function(state, again, sample) {
   own <- own_lines(state)
+  again <- lapply(again, spread_to_lines, state = state)
   lines <- lapply(state$lines[state$keys], pick_rows, rows = own)
   wrong <- NULL
   loose <- 0
   for (figure in state$figures) {
     table <- table_in_hand(function(name) lines[[name]], length(own), function(id) again[[id]])
-    value <- evaluate_column(figure$node, table)
-    lines[[figure$name]] <- value
-    here <- pick_rows(state$lines[[figure$name]], own)
+    lines[[figure$name]] <- evaluate_column(figure$node, table)
     exact <- all(vapply(figures_in(figure$node), takes_core_route, TRUE))
-    same <- if (exact) same_values(here, value) else close_values(here, value)
     loose <- loose + !exact
-    at <- which(!same)
-    if (length(at)) wrong <- rbind(
-      wrong,
-      data.frame(
-        line = at,
-        figure = figure$name,
-        statement = cell_texts(pick_rows(here, at)),
-        recomputed = cell_texts(pick_rows(value, at))
-      )
-    )
+    looked_at <- if (exact || length(sample) == length(own)) own else sample
+    here <- pick_rows(state$lines[[figure$name]], looked_at)
+    value <- pick_rows(lines[[figure$name]], looked_at)
+    at <- which(!(if (exact) same_values(here, value) else close_values(here, value)))
+    if (length(at) == 0) next
+    wrong <- rbind(wrong, data.frame(
+      line = looked_at[at], figure = figure$name,
+      statement = cell_texts(pick_rows(here, at)), recomputed = cell_texts(pick_rows(value, at))
+    ))
   }
   n <- if (is.null(wrong)) 0 else nrow(wrong)
-  a_check("recomputed", n == 0, recomputed_sentence(length(own), length(state$figures), loose, n, wrong), wrong)
+  sentence <- recomputed_sentence(length(own), length(state$figures), loose, n, wrong)
+  if (length(sample) < length(own) && loose > 0) {
+    sentence <- sprintf("%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(length(sample), "line"))
+  }
+  a_check("recomputed", n == 0, sentence, wrong)
 }
 
 recomputed_sentence <- function(lines, figures, loose, n, wrong) {

@@ -21,7 +21,7 @@ demo_table <- function(name, as = c("table", "path")) {
       meant(as.character(name)[1], known, "demo tables")
     )
   }
-  if (name == "README") return(system.file("demo", "README.md", package = "idleledger"))
-  path <- system.file("demo", paste0(name, ".csv"), package = "idleledger")
+  if (name == "README") return(system.file("demo-tables", "README.md", package = "idleledger"))
+  path <- system.file("demo-tables", paste0(name, ".csv"), package = "idleledger")
   if (as == "path") path else as.data.frame(ledger(path))
 }

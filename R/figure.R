@@ -14,6 +14,7 @@ check_figure <- function(expr, name, values, ctx) {
     )
   }
   figure <- room_of("figure", name)
+  if (!is.null(figure$check)) return(figure$check(expr, values, ctx))
   parts <- match_args(expr, c(figure$args, alist(where = NULL)), name, ctx)
   inner <- ctx
   inner$columns <- ctx$entries
@@ -93,7 +94,9 @@ finish_figure <- function(node, feed, facts, groups) {
   answer <- if (is.null(fold$fold)) {
     fold$by_group(groups, feed, node, facts)
   } else if (fold$fold == "none") {
-    facts[[fold$answer]]
+    facts[[fold$answer]] + (if (is.null(fold$add)) 0 else fold$add)
+  } else if (isTRUE(fold$rows)) {
+    rows_to_values(facts$answers[[fold$answer]] + 1, feed)
   } else {
     facts$answers[[fold$answer]]
   }
@@ -102,6 +105,7 @@ finish_figure <- function(node, feed, facts, groups) {
 
 # Codes and plain numbers from the core back to the kind that they stand for.
 dressed <- function(answer, kind, like) {
+  if (is_text_vector(answer) || is.factor(answer) || is_moment_vector(answer)) return(answer)
   if (kind == "integer" && is.double(answer) && all(abs(answer) <= .Machine$integer.max, na.rm = TRUE)) {
     return(as.integer(answer))
   }
@@ -128,9 +132,14 @@ figure_label <- function(node) {
   )
 }
 
+call_label <- function(fn, args) {
+  if (grepl("^[a-z]", fn)) return(sprintf("%s(%s)", fn, toString(args)))
+  if (length(args) == 1) paste0(fn, args) else paste(args[1], fn, args[2])
+}
+
 node_label <- function(node) {
   switch(node$type,
     column = node$name, value = value_text(node$value), given = sprintf("given(%s)", node$name),
-    sprintf("%s(%s)", node$fn, toString(vapply(unname(node$args), node_label, character(1))))
+    call_label(node$fn, vapply(unname(node$args), node_label, character(1)))
   )
 }

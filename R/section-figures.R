@@ -32,6 +32,7 @@ room("figures", "section",
     results <- figures_over(state, checked, state$groups, state$lines, state$n_lines)
     state$lines <- results$lines
     note_figures(state, checked, results$facts)
+    for (note in results$notes) add_note(state, note)
     state
   },
   words = function(checked) {
@@ -51,13 +52,27 @@ figures_over <- function(state, checked, groups, lines, n_lines) {
   nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
   worked <- work_figures(nodes, groups, entries_of_state(state))
   values <- if (state$n == 0 && n_lines == 1) lapply(worked$values, first_or_nothing) else worked$values
+  if (identical(groups, state$groups)) values <- lapply(values, spread_to_lines, state = state)
   for (figure in checked) {
     table <- table_in_hand(
       function(name) lines[[name]], n_lines, function(id) values[[id]], state$tally
     )
     lines[[figure$name]] <- evaluate_column(figure$node, table)
   }
-  list(lines = lines, facts = worked$facts, nodes = nodes)
+  notes <- unlist(lapply(nodes, function(node) {
+    note <- attr(worked$values[[node$id]], "note")
+    if (!is.null(note)) sprintf("%s: %s.", node$text, note)
+  }))
+  list(lines = lines, facts = worked$facts, notes = notes)
+}
+
+# Where lines stand for combinations that do not occur, a group's value goes to its line; the others
+# have counts of 0 and nothing else.
+spread_to_lines <- function(value, state) {
+  if (is.null(state$line_group)) return(value)
+  spread <- pick_rows(value, state$line_group)
+  if (is.integer(value) && !is.object(value)) spread[is.na(state$line_group)] <- 0L
+  spread
 }
 
 # One line over no entries at all: counts are nothing, everything else is missing.
@@ -68,34 +83,24 @@ first_or_nothing <- function(x) {
   x[NA_integer_]
 }
 
+# Notes of what figures passed over; figures with the same to say share a note.
 note_figures <- function(state, checked, facts) {
   state$figure_facts <- facts
+  said <- list()
   for (figure in checked) {
     for (node in figures_in(figure$node)) {
-      x <- node$args$x
-      if (is.null(x)) next
-      fact <- facts[[feed_key(node)]]
-      skipped <- sum(fact$missing)
-      if (skipped > 0 && !startsWith(node$fn, "count")) {
-        add_note(state, sprintf(
-          "%s: %s of %s missing and skipped.", figure$name,
-          count_of(skipped, "value"), node_label(x)
-        ))
-      }
-      if (fact$no_number > 0) {
-        add_note(
-          state,
-          sprintf("%s: %s of %s no number (NaN).", figure$name, count_of(fact$no_number, "value"), node_label(x))
-        )
-      }
-      if (fact$unknown > 0) {
-        add_note(
-          state,
-          sprintf(
-            "%s: the condition could not be judged for %s.", figure$name, count_of(fact$unknown, "entry", "entries")
-          )
-        )
-      }
+      for (note in figure_notes(node, facts[[feed_key(node)]])) said[[note]] <- union(said[[note]], figure$name)
     }
   }
+  for (note in names(said)) add_note(state, sprintf("%s: %s.", toString(said[[note]]), note))
+}
+
+figure_notes <- function(node, fact) {
+  x <- node$args$x
+  skipped <- if (is.null(x) || startsWith(node$fn, "count")) 0 else sum(fact$missing)
+  c(
+    if (skipped > 0) sprintf("%s of %s missing and skipped", count_of(skipped, "value"), node_label(x)),
+    if (fact$no_number > 0) sprintf("%s of %s no number (NaN)", count_of(fact$no_number, "value"), node_label(x)),
+    if (fact$unknown > 0) sprintf("the condition could not be judged for %s", entry_count(fact$unknown))
+  )
 }

@@ -5,11 +5,14 @@ room("lines", "section",
   check = function(items, ctx) {
     ctx$figure_hint <- "A key is worked out for each entry; a figure of the lines is a page of its own."
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())
-    lapply(named_keys(items, ctx), function(item) {
+    crossed <- length(items) == 1 && rlang::is_call(items[[1]]$expr, "crossed")
+    if (crossed) items <- capture_parts(items[[1]])
+    keys <- lapply(named_keys(items, ctx), function(item) {
       node <- check_item(item, ctx)
       plain <- node$type == "column" && node$name == item$name
       list(name = item$name, node = node, text = if (plain) item$name else item_text(item))
     })
+    structure(keys, crossed = crossed)
   },
   leaves = function(checked, ctx) {
     ctx$entries <- ctx$columns
@@ -22,11 +25,15 @@ room("lines", "section",
     entries <- entries_of_state(state)
     keys <- lapply(checked, function(key) evaluate_column(key$node, entries))
     names(keys) <- vapply(checked, `[[`, "", "name")
+    keys <- lapply(keys, in_language, state = state)
     gather_lines(state, keys)
+    if (isTRUE(attr(checked, "crossed"))) cross_lines(state, keys)
+    state
   },
   words = function(checked) {
     if (length(checked) == 0) return("One line for the whole table")
-    paste("One line for each", both(vapply(checked, `[[`, "", "text")))
+    each <- if (isTRUE(attr(checked, "crossed"))) "One line for every combination of" else "One line for each"
+    paste(each, both(vapply(checked, `[[`, "", "text")))
   },
   owes = function(state, checked) list(check_counts(state))
 )
@@ -58,3 +65,44 @@ gather_lines <- function(state, keys) {
   state$grain <- "lines"
   state
 }
+
+# The arguments of crossed() as items of their own.
+capture_parts <- function(item) {
+  parts <- as.list(item$expr)[-1]
+  unname(Map(function(part, name) captured(part, item$values, name), parts, rlang::names2(parts)))
+}
+
+most_combinations <- 5e6
+
+# Adds the combinations of keys that do not occur. Missing keys are not crossed; lines that have one
+# stay as they are.
+cross_lines <- function(state, keys) {
+  present <- lapply(keys, function(key) {
+    values <- different_values(key)
+    pick_rows(values, which(!is_missing_value(values)))
+  })
+  sizes <- vapply(present, length_of, 1)
+  if (prod(sizes) > most_combinations) {
+    stop_idle(
+      "bad_argument",
+      sprintf("In the section `lines`: crossed() would make %s lines.", big_mark(prod(sizes))),
+      sprintf("Cross fewer keys; %s is the most.", big_mark(most_combinations))
+    )
+  }
+  repeats <- rev(cumprod(c(1, rev(sizes)[-length(sizes)])))
+  every <- Map(function(values, size, each) {
+    pick_rows(values, rep(rep(seq_len(size), each = each), length.out = prod(sizes)))
+  }, present, sizes, repeats)
+  all <- Map(stacked, state$lines, every)
+  n_groups <- state$n_lines
+  both <- core_group(unname(lapply(all, in_language, state = state)), n_groups + prod(sizes))
+  line <- core_group_numbers(both)
+  first <- core_group_facts(both)$first
+  state$lines <- lapply(all, pick_rows, rows = first)
+  state$n_lines <- length(first)
+  state$line_group <- match(seq_along(first), line[seq_len(n_groups)])
+  empty <- sum(is.na(state$line_group))
+  if (empty > 0) add_note(state, sprintf("%s no entries: %s not occur.", have(empty, "line"), if (empty == 1) "its combination does" else "their combinations do"))
+}
+
+have <- function(n, what) paste(count_of(n, what), if (n == 1) "has" else "have")

@@ -11,7 +11,7 @@ room("order", "section",
   leaves = function(checked, ctx) ctx,
   work = function(state, checked) {
     table <- lines_of_state(state)
-    keys <- lapply(checked, function(key) evaluate_column(key$node, table))
+    keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, table), state))
     down <- vapply(checked, function(key) key$down, logical(1))
     others <- others_last(state, checked)
     state$display <- core_order(

@@ -36,7 +36,7 @@ tolls <- data.frame(
   craft, tonnes, toll, paid
 )
 
-# The dirt, put in on purpose; inst/demo/README.md counts it.
+# The dirt, put in on purpose; inst/demo-tables/README.md counts it.
 tarn <- which(tolls$lock == "Tarn Foot")
 tolls$lock[sample(tarn, 23)] <- "tarn foot "
 tolls$lock[sample(setdiff(seq_len(n), tarn), 9)] <- NA
@@ -59,7 +59,7 @@ levels$level_cm <- round(120 + 15 * sin(as.numeric(levels$read_on) / 58) + rnorm
 levels <- levels[-sort(sample(nrow(levels), 173)), c("lock", "read_on", "level_cm")]
 
 write_table <- function(table, name) {
-  readr::write_csv(table, file.path("inst", "demo", paste0(name, ".csv")), na = "")
+  readr::write_csv(table, file.path("inst", "demo-tables", paste0(name, ".csv")), na = "")
 }
 write_table(tolls, "tolls")
 write_table(locks, "locks")

@@ -1,0 +1,42 @@
+# First, last and n-th value of a line, along an order or in the order of entry.
+
+rows_to_values <- function(rows, feed) pick_rows(feed$values, as.integer(rows))
+
+edge <- function(name, again, words) {
+  force(again)
+  room(name, "figure",
+    args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE,
+    fold = function(node) list(fold = "edge", answer = name, rows = TRUE), again = again,
+    words = function(node) paste0(words, along_words(node))
+  )
+}
+
+along_words <- function(node) {
+  along <- node$args$along
+  if (is.null(along)) ", in the order of entry" else paste0(", along ", sort_words(along))
+}
+
+edge("first", function(x, node) x[1], "the first {x}")
+edge("last", function(x, node) if (length(x)) x[length(x)] else x[NA_integer_], "the last {x}")
+
+room("nth", "figure",
+  args = alist(x = , n = , along = NULL), takes = list(x = "any", n = "number"), gives = same_as_x,
+  additive = FALSE,
+  ready = function(args, ctx) {
+    n <- args$n$value
+    if (args$n$type != "value" || length(n) != 1 || is.na(n) || n < 1 || n != floor(n)) {
+      stop_in(ctx, "bad_argument", "nth() takes a whole number from 1: nth(toll, 2).")
+    }
+    args
+  },
+  fold = function(node) {
+    list(by_group = function(groups, feed, node, facts) {
+      rows_to_values(core_nth_rows(groups, feed$values, feed$condition, feed$along, node$args$n$value), feed)
+    })
+  },
+  again = function(x, node) x[node$args$n$value],
+  words = function(node) {
+    n <- if (is.null(node$args$n)) "n-th" else ordinal(node$args$n$value)
+    paste0(sprintf("the %s {x}", n), along_words(node))
+  }
+)

@@ -1,0 +1,36 @@
+# The values of a line as one text.
+
+room("listed", "figure",
+  args = alist(x = , sep = ", ", along = NULL, distinct = FALSE),
+  takes = list(x = "any", sep = "text", distinct = "logical"), gives = "text", additive = FALSE,
+  ready = function(args, ctx) {
+    for (name in c("sep", "distinct")) {
+      if (args[[name]]$type != "value" || length(args[[name]]$value) != 1) {
+        stop_in(ctx, "bad_argument", sprintf("listed(%s = ) takes one value.", name))
+      }
+    }
+    args
+  },
+  fold = function(node) list(by_group = list_values),
+  again = function(x, node) join_values(as_plain_texts(x), node),
+  words = function(node) paste0("the {x} listed", along_words(node))
+)
+
+as_plain_texts <- function(x) plain_vector(as_written(x))
+
+list_values <- function(groups, feed, node, facts) {
+  number <- core_group_numbers(groups)
+  kept <- !is_missing_value(feed$values)
+  if (!is.null(feed$condition)) kept <- kept & feed$condition %in% TRUE
+  rows <- which(kept)
+  if (!is.null(feed$along)) rows <- rows[order(feed$along[rows])]
+  texts <- as_plain_texts(pick_rows(feed$values, rows))
+  by_line <- split(texts, factor(number[rows], levels = seq_len(core_group_facts(groups)$size)))
+  encode_text(vapply(by_line, join_values, "", node = node, USE.NAMES = FALSE))
+}
+
+join_values <- function(texts, node) {
+  if (length(texts) == 0) return(NA_character_)
+  if (node$args$distinct$value) texts <- unique(texts)
+  paste(texts, collapse = node$args$sep$value)
+}

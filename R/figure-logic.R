@@ -1,0 +1,34 @@
+# Whether a condition holds for any, or for every entry of a line.
+
+judged <- function(name, answer, again, words) {
+  room(name, "figure",
+    args = alist(x = ), takes = list(x = "logical"), gives = "logical", additive = FALSE,
+    fold = function(node) list(fold = "extremes", answer = answer),
+    again = function(x, node) if (length(x) == 0) NA else again(x), words = words
+  )
+}
+
+judged("any", "max", any, "whether any entry has {x}")
+judged("every", "min", all, "whether every entry has {x}")
+
+# The place that a value would take among the entries of a line: one more than the entries ahead of
+# it. It is a count under a condition.
+room("rank_of", "figure",
+  args = alist(value = , x = ), takes = list(), gives = "integer", additive = FALSE,
+  check = function(expr, values, ctx) {
+    parts <- match_args(expr, c(room_of("figure", "rank_of")$args, alist(where = NULL)), "rank_of", ctx)
+    down <- rlang::is_call(parts$x, "desc", n = 1)
+    column <- if (down) parts$x[[2]] else parts$x
+    ahead <- call(if (down) ">" else "<", column, parts$value)
+    condition <- if (is.null(parts$where)) ahead else call("&", ahead, parts$where)
+    counted <- call("count", where = condition)
+    node <- check_figure(counted, "count", values, ctx)
+    node$fn <- "rank_of"
+    node$text <- expr_text(expr)
+    node$id <- rlang::hash(strip_text(node))
+    node
+  },
+  fold = function(node) list(fold = "none", answer = "filled", add = 1),
+  again = function(x, node) length(x) + 1L,
+  words = function(node) "the place that a value would take"
+)

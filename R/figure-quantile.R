@@ -1,0 +1,58 @@
+# Median and percentiles: definition 7 of Hyndman and Fan (1996), linear between the values around.
+
+quantile_kind <- function(kind, ...) if (is_moment(kind)) kind else "double"
+
+quantile_fold <- function(p_of) {
+  function(node) {
+    list(by_group = function(groups, feed, node, facts) {
+      core_quantiles(groups, feed$values, feed$condition, p_of(node))
+    })
+  }
+}
+
+# The same by base R's own quantile().
+quantile_again <- function(p_of) {
+  function(x, node) {
+    if (length(x) == 0) return(NA_real_)
+    if (any(is.nan(as_plain_number(unclass_moment(x))))) return(NaN)
+    unname(stats::quantile(as_plain_number(unclass_moment(x)), p_of(node), type = 7))
+  }
+}
+
+unclass_moment <- function(x) if (is_moment_vector(x)) as.double(x) else x
+
+number_or_moment <- function(args, ctx) {
+  if (kind_fits(args$x$kind, "number") || is_moment(args$x$kind)) return(args)
+  check_kinds(args["x"], list(x = "number"), "median or percentile", ctx)
+  args
+}
+
+half <- function(node) 0.5
+part_asked <- function(node) node$args$p$value
+
+room("median", "figure",
+  args = alist(x = ), takes = list(), additive = FALSE, gives = quantile_kind, ready = number_or_moment,
+  fold = quantile_fold(half), again = quantile_again(half), words = "the median of {x}"
+)
+
+room("percentile", "figure",
+  args = alist(x = , p = ), takes = list(p = "number"), additive = FALSE, gives = quantile_kind,
+  ready = function(args, ctx) {
+    p <- args$p$value
+    if (args$p$type != "value" || length(p) != 1 || is.na(p)) {
+      stop_in(ctx, "bad_argument", "percentile() takes one part from 0 to 1, such as 0.9.")
+    }
+    if (p > 1 || p < 0) {
+      hint <- if (p > 1 && p <= 100) sprintf("For %s write %s.", format(p), format(p / 100))
+      stop_in(ctx, "bad_argument", sprintf("percentile() takes a part from 0 to 1, and got %s.", format(p)), hint)
+    }
+    number_or_moment(args, ctx)
+  },
+  fold = quantile_fold(part_asked), again = quantile_again(part_asked),
+  words = function(node) sprintf("the %s percentile of {x}", ordinal(100 * if (is.null(node$args$p)) 0.9 else part_asked(node)))
+)
+
+ordinal <- function(n) {
+  last <- if (n %% 100 %in% 11:13 || n != round(n)) 0 else n %% 10
+  paste0(format(n), switch(as.character(last), `1` = "st", `2` = "nd", `3` = "rd", "th"))
+}

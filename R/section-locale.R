@@ -1,0 +1,42 @@
+# locale: the language whose alphabet sorts text. Without it text is sorted by code point, which is
+# the same on every machine.
+
+room("locale", "section",
+  place = 0, read = read_words,
+  check = function(items, ctx) {
+    language <- check_words(items, ctx)
+    if (length(language) != 1 || !grepl("^[A-Za-z]{2,3}([_-][A-Za-z0-9]+)*$", language)) {
+      stop_in(ctx, "bad_argument", "the locale is one language, such as \"sv\" or \"en_GB\".")
+    }
+    if (!capabilities("ICU")) {
+      stop_in(ctx, "bad_argument", "this R was built without ICU and knows no alphabets.", "Leave the section out.")
+    }
+    language
+  },
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) {
+    state$locale <- checked
+    state
+  },
+  words = function(checked) sprintf("Sort text as in the language \"%s\"", checked),
+  owes = function(state, checked) list()
+)
+
+# Gives a text column's pool the order of the page's language.
+in_language <- function(x, state) {
+  if (is.null(state$locale) || !is_text_vector(x)) return(x)
+  pool <- attr(x, "pool")
+  if (!identical(pool$language, state$locale)) {
+    pool$rank <- language_ranks(pool$texts, state$locale)
+    pool$language <- state$locale
+  }
+  x
+}
+
+# Places from 0; texts that the language holds equal are told apart by code point.
+language_ranks <- function(texts, language) {
+  before <- icuGetCollate()
+  on.exit(icuSetCollate(locale = if (before == "unknown") "default" else before))
+  icuSetCollate(locale = language)
+  order(order(xtfrm(texts), core_rank_texts(texts))) - 1L
+}
