@@ -57,12 +57,6 @@ check_recomputed <- function(state) {
 
 seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
 
-core_route <- function(node) {
-  x <- node$args$x
-  node$fn %in% names(core_route_answers) && is.null(node$args$weight) && node$kind != "integer64" &&
-    (is.null(x) || x$kind %in% c("logical", "integer", "double", "date"))
-}
-
 core_route <- function(state, nodes) {
   entries <- entries_of_state(state)
   columns <- lapply(nodes, function(node) {
@@ -153,7 +147,9 @@ compare_routes <- function(state, again, sample) {
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   sentence <- recomputed_sentence(length(own), length(state$figures), loose, n, wrong)
   if (length(sample) < length(own) && loose > 0) {
-    sentence <- sprintf("%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(length(sample), "line"))
+    sentence <- sprintf(
+      "%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(length(sample), "line")
+    )
   }
   a_check("recomputed", n == 0, sentence, wrong)
 }

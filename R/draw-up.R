@@ -197,7 +197,9 @@ gather_others <- function(state, checked) {
 
 append_others <- function(state, target, first, per) {
   n_before <- state$n_lines
-  of_group <- if (is.null(state$line_group)) target else target[match(seq_len(core_group_facts(state$groups)$size), state$line_group)]
+  of_group <- if (is.null(state$line_group)) target else target[match(
+    seq_len(core_group_facts(state$groups)$size), state$line_group
+  )]
   entry_target <- core_look_up(core_group_numbers(state$groups), of_group)
   groups <- core_group(list(entry_target), state$n)
   kept <- seq_along(first)

@@ -15,7 +15,9 @@ room("mode", "figure",
     list(by_group = function(groups, feed, node, facts) {
       found <- core_modes(groups, feed$values, feed$condition)
       values <- pick_rows(feed$values, as.integer(found$rows))
-      if (found$tied > 0) attr(values, "note") <- sprintf("%s with several values equally frequent; the smallest is given", count_of(found$tied, "line"))
+      if (found$tied > 0) attr(values, "note") <- sprintf(
+        "%s with several values equally frequent; the smallest is given", count_of(found$tied, "line")
+      )
       values
     })
   },

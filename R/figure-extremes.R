@@ -1,11 +1,23 @@
-same_as_x <- function(kind, ...) if (kind == "logical") "logical" else kind
+# Smallest and largest value, by the order that a column's kind has.
 
-extreme <- function(name, again, words) {
+same_as_x <- function(kind, ...) kind
+
+# The end of a vector by base R: text by code point, factors by their levels.
+end_of <- function(x, last) {
+  if (length(x) == 0) return(x[NA_integer_])
+  if (is.factor(x)) return(x[(if (last) which.max else which.min)(as.integer(x))])
+  if (is.character(x)) return(sort(x, method = "radix", decreasing = last)[1])
+  if (last) max(x) else min(x)
+}
+
+extreme <- function(name, last, words) {
+  force(last)
   room(name, "figure",
     args = alist(x = ), takes = list(x = "ordered"), gives = same_as_x, additive = FALSE,
-    fold = function(node) list(fold = "extremes", answer = name), again = again, words = words
+    fold = function(node) list(fold = "extremes", answer = name),
+    again = function(x, node) end_of(x, last), words = words
   )
 }
 
-extreme("min", function(x, node) if (length(x) == 0) NA else min(x), "the smallest {x}")
-extreme("max", function(x, node) if (length(x) == 0) NA else max(x), "the largest {x}")
+extreme("min", FALSE, "the smallest {x}")
+extreme("max", TRUE, "the largest {x}")

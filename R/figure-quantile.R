@@ -49,7 +49,9 @@ room("percentile", "figure",
     number_or_moment(args, ctx)
   },
   fold = quantile_fold(part_asked), again = quantile_again(part_asked),
-  words = function(node) sprintf("the %s percentile of {x}", ordinal(100 * if (is.null(node$args$p)) 0.9 else part_asked(node)))
+  words = function(node) sprintf(
+    "the %s percentile of {x}", ordinal(100 * if (is.null(node$args$p)) 0.9 else part_asked(node))
+  )
 )
 
 ordinal <- function(n) {

@@ -13,4 +13,6 @@ population_variance <- function(x) if (length(x) == 0) NA_real_ else mean((x - m
 spread("var", function(x, node) stats::var(as_plain_number(x)), "the variance of {x} (of a sample)")
 spread("sd", function(x, node) stats::sd(as_plain_number(x)), "the standard deviation of {x} (of a sample)")
 spread("var_pop", function(x, node) population_variance(as_plain_number(x)), "the variance of {x} (of all)")
-spread("sd_pop", function(x, node) sqrt(population_variance(as_plain_number(x))), "the standard deviation of {x} (of all)")
+spread(
+  "sd_pop", function(x, node) sqrt(population_variance(as_plain_number(x))), "the standard deviation of {x} (of all)"
+)

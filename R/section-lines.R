@@ -102,7 +102,14 @@ cross_lines <- function(state, keys) {
   state$n_lines <- length(first)
   state$line_group <- match(seq_along(first), line[seq_len(n_groups)])
   empty <- sum(is.na(state$line_group))
-  if (empty > 0) add_note(state, sprintf("%s no entries: %s not occur.", have(empty, "line"), if (empty == 1) "its combination does" else "their combinations do"))
+  if (empty > 0) add_note(
+    state,
+    sprintf(
+      "%s no entries: %s not occur.",
+      have(empty, "line"),
+      if (empty == 1) "its combination does" else "their combinations do"
+    )
+  )
 }
 
 have <- function(n, what) paste(count_of(n, what), if (n == 1) "has" else "have")

@@ -33,10 +33,14 @@ in_language <- function(x, state) {
   x
 }
 
+restore_collation <- function(before) {
+  tryCatch(icuSetCollate(locale = before), error = function(e) icuSetCollate(locale = "default"))
+}
+
 # Places from 0; texts that the language holds equal are told apart by code point.
 language_ranks <- function(texts, language) {
   before <- icuGetCollate()
-  on.exit(icuSetCollate(locale = if (before == "unknown") "default" else before))
+  on.exit(restore_collation(before))
   icuSetCollate(locale = language)
   order(order(xtfrm(texts), core_rank_texts(texts))) - 1L
 }
