@@ -81,6 +81,10 @@ core_file_is_utf8 <- function(path) {
     .Call(`_idleledger_core_file_is_utf8`, path)
 }
 
+core_plain_text <- function(x, texts) {
+    .Call(`_idleledger_core_plain_text`, x, texts)
+}
+
 core_rank_texts <- function(texts) {
     .Call(`_idleledger_core_rank_texts`, texts)
 }

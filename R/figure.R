@@ -52,7 +52,7 @@ feed_of <- function(node, entries) {
   along <- node$args$along
   list(
     values = read("x"), condition = read("where"), weights = as_weights(read("weight")),
-    along = if (!is.null(along)) sort_places(along, entries), folds = list()
+    along = if (!is.null(along)) sort_places(along, entries), folds = list(), counted = FALSE
   )
 }
 
@@ -67,6 +67,7 @@ work_figures <- function(nodes, groups, entries) {
     key <- feed_key(node)
     if (is.null(feeds[[key]])) feeds[[key]] <- feed_of(node, entries)
     fold <- room_of("figure", node$fn)$fold(node)
+    if (identical(fold$fold, "none")) feeds[[key]]$counted <- TRUE
     if (is.null(fold$fold) || fold$fold == "none") next
     known <- feeds[[key]]$folds[[fold$fold]]
     feeds[[key]]$folds[[fold$fold]] <- union(known, fold$answer)

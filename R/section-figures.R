@@ -97,7 +97,7 @@ note_figures <- function(state, checked, facts) {
 
 figure_notes <- function(node, fact) {
   x <- node$args$x
-  skipped <- if (is.null(x) || startsWith(node$fn, "count")) 0 else sum(fact$missing)
+  skipped <- if (is.null(x) || startsWith(node$fn, "count")) 0 else fact$all_missing
   c(
     if (skipped > 0) sprintf("%s of %s missing and skipped", count_of(skipped, "value"), node_label(x)),
     if (fact$no_number > 0) sprintf("%s of %s no number (NaN)", count_of(fact$no_number, "value"), node_label(x)),

@@ -57,7 +57,7 @@ on_texts <- function(x, work) {
 
 plain_vector <- function(x) {
   if (!is_text_vector(x)) return(x)
-  texts_of(x)[codes_of(x)]
+  core_plain_text(x, texts_of(x))
 }
 
 # Rows of any column, counted from 1.

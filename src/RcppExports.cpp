@@ -252,6 +252,18 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_plain_text
+SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts);
+RcppExport SEXP _idleledger_core_plain_text(SEXP xSEXP, SEXP textsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_plain_text(x, texts));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_rank_texts
 Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_rank_texts(SEXP textsSEXP) {
@@ -305,6 +317,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 2},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
+    {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 1},
     {"_idleledger_core_threads", (DL_FUNC) &_idleledger_core_threads, 0},

@@ -1,4 +1,6 @@
 // Folds over the groups.
+#include <numeric>
+
 #include "bridge.h"
 #include "core/summary.h"
 
@@ -6,7 +8,8 @@ namespace {
 
 using Places = std::vector<std::int32_t>;
 
-Rcpp::NumericVector counts_of(const std::vector<std::int64_t>& counts, const Places& places) {
+Rcpp::NumericVector counts_of(const idle::Counts& counts, const Places& places) {
+  if (counts.empty()) return Rcpp::NumericVector(places.size());
   Rcpp::NumericVector out(places.size());
   for (std::size_t g = 0; g < places.size(); ++g) out[g] = static_cast<double>(counts[places[g]]);
   return out;
@@ -42,21 +45,25 @@ idle::Feed feed_of(const Rcpp::List& wish) {
 Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
   const Rcpp::List folds = wish["folds"];
   Rcpp::List answers;
+  const Rcpp::NumericVector none;
   for (R_xlen_t k = 0; k < folds.size(); ++k) {
     for (const auto& answer : Rcpp::as<std::vector<std::string>>(folds[k])) {
       answers[answer] = vector_of(result.folds[k]->finish(answer, result.filled).at(places));
     }
   }
-  return Rcpp::List::create(Rcpp::_["filled"] = counts_of(result.filled, places),
-                            Rcpp::_["missing"] = counts_of(result.missing, places),
-                            Rcpp::_["unknown"] = static_cast<double>(result.unknown),
-                            Rcpp::_["no_number"] = static_cast<double>(result.no_number),
-                            Rcpp::_["answers"] = answers);
+  const bool counted = Rcpp::as<bool>(wish["counted"]);
+  const double missing = std::accumulate(result.missing.begin(), result.missing.end(), 0.0);
+  return Rcpp::List::create(
+      Rcpp::_["filled"] = counted ? counts_of(result.filled, places) : none,
+      Rcpp::_["missing"] = counted ? counts_of(result.missing, places) : none,
+      Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),
+      Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers);
 }
 
 }  // namespace
 
-// Each feed is a list of values, condition, weights, along and folds (fold name = its answers).
+// Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
+// counted, whether the counts by group are wanted.
 // [[Rcpp::export]]
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds) {
   const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;

@@ -43,6 +43,7 @@ Unified unify(const idle::TextCodes& codes) {
   all.texts = Rcpp::CharacterVector(n);
   std::unordered_map<SEXP, std::int32_t> seen;
   for (std::size_t i = 0; i < n; ++i) {
+    if (i + 16 < n) __builtin_prefetch(static_cast<const char*>(codes.distinct[i + 16]) + 48);
     const auto cell = reinterpret_cast<SEXP>(const_cast<void*>(codes.distinct[i]));
     const SEXP text = unified(cell);
     if (text == nullptr) {
@@ -101,6 +102,22 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
 // Whether a file is valid UTF-8 from end to end.
 // [[Rcpp::export]]
 bool core_file_is_utf8(std::string path) { return idle::file_is_utf8(path); }
+
+// The texts of a text vector as a character vector.
+// [[Rcpp::export]]
+SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts) {
+  const R_xlen_t n = Rf_xlength(x);
+  const int* code = INTEGER_RO(x);
+  Rcpp::Shield<SEXP> out(Rf_allocVector(STRSXP, n));
+  constexpr R_xlen_t ahead = 24;
+  for (R_xlen_t i = 0; i < n; ++i) {
+    if (i + ahead < n && code[i + ahead] != NA_INTEGER) {
+      __builtin_prefetch(STRING_ELT(texts, code[i + ahead] - 1), 1);
+    }
+    SET_STRING_ELT(out, i, code[i] == NA_INTEGER ? NA_STRING : STRING_ELT(texts, code[i] - 1));
+  }
+  return out;
+}
 
 // The place of each text (from 0) in code point order.
 // [[Rcpp::export]]

@@ -52,6 +52,7 @@ std::vector<std::string_view> texts_of(SEXP pool) {
   std::vector<std::string_view> texts;
   texts.reserve(Rf_xlength(pool));
   for (R_xlen_t i = 0; i < Rf_xlength(pool); ++i) {
+    if (i + 16 < Rf_xlength(pool)) __builtin_prefetch(STRING_ELT(pool, i + 16));
     const SEXP text = STRING_ELT(pool, i);
     texts.emplace_back(CHAR(text), LENGTH(text));
   }

@@ -6,6 +6,7 @@
 #include <cstdlib>
 #include <new>
 #include <utility>
+#include <vector>
 
 namespace idle {
 
@@ -55,5 +56,27 @@ class Buffer {
   T* data_ = nullptr;
   std::size_t size_ = 0;
 };
+
+// A vector in such memory.
+template <typename T>
+struct HugeAllocator {
+  using value_type = T;
+  HugeAllocator() = default;
+  template <typename U>
+  HugeAllocator(const HugeAllocator<U>&) {}
+  T* allocate(std::size_t n) {
+    const std::size_t bytes = (n * sizeof(T) + 63) / 64 * 64;
+    void* memory = std::aligned_alloc(64, bytes);
+    if (memory == nullptr) throw std::bad_alloc();
+    advise_huge(memory, bytes);
+    return static_cast<T*>(memory);
+  }
+  void deallocate(T* memory, std::size_t) { std::free(memory); }
+  bool operator==(const HugeAllocator&) const { return true; }
+  bool operator!=(const HugeAllocator&) const { return false; }
+};
+
+template <typename T>
+using HugeVector = std::vector<T, HugeAllocator<T>>;
 
 }  // namespace idle

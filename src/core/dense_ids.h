@@ -4,6 +4,8 @@
 #include <cstdint>
 #include <vector>
 
+#include "buffer.h"
+
 namespace idle {
 
 class DenseIds {
@@ -83,7 +85,7 @@ class DenseIds {
     const std::int32_t id = size();
     slots_[at] = {key, id};
     keys_.push_back(key);
-    if (keys_.size() * 2 > slots_.size()) resize(slots_.size() * 4);
+    if (keys_.size() * 2 > slots_.size()) resize(slots_.size() * 2);
     return id;
   }
 
@@ -99,7 +101,7 @@ class DenseIds {
     }
   }
 
-  std::vector<Slot> slots_;
+  HugeVector<Slot> slots_;
   std::vector<std::uint64_t> keys_;
   std::size_t mask_ = 0;
   int shift_ = 64;

@@ -1,10 +1,11 @@
 #include "encode.h"
 
 #include <algorithm>
-#include <numeric>
 
+#include "buffer.h"
 #include "columns.h"
 #include "dense_ids.h"
+#include "radix.h"
 
 namespace idle {
 
@@ -59,6 +60,25 @@ class TextTable {
       codes[i] = code_of(cells[i], static_cast<std::int64_t>(i));
       slots = slots_.data();
       shift = shift_;
+    }
+  }
+
+  // Only the texts that hash to this table; its k-th text gets the code k * tables + own + 1.
+  void encode_own(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes,
+                  int own, int tables) {
+    std::int32_t mine[slice];
+    std::size_t n = 0;
+    for (std::size_t i = begin; i < end; ++i) {
+      mine[n] = static_cast<std::int32_t>(i - begin);
+      n += (hash(cells[i]) >> 8 & 0xFF) * tables >> 8 == static_cast<std::uint64_t>(own);
+    }
+    constexpr std::size_t ahead = 32;
+    for (std::size_t k = 0; k < n; ++k) {
+      if (k + ahead < n)
+        __builtin_prefetch(&slots_[hash(cells[begin + mine[k + ahead]]) >> shift_]);
+      const std::size_t i = begin + mine[k];
+      const std::int32_t code = code_of(cells[i], static_cast<std::int64_t>(i));
+      codes[i] = is_missing(code) ? code : (code - 1) * tables + own + 1;
     }
   }
 
@@ -120,7 +140,7 @@ class TextTable {
   void put(std::size_t at, const void* cell, std::int32_t code) {
     slots_[at].cell = cell;
     slots_[at].code = code;
-    if (known.distinct.size() * 2 > slots_.size()) resize(slots_.size() * 4);
+    if (known.distinct.size() * 2 > slots_.size()) resize(slots_.size() * 2);
   }
 
   void resize(std::size_t slots) {
@@ -141,7 +161,7 @@ class TextTable {
   }
 
   const void* missing_;
-  std::vector<Slot> slots_;
+  HugeVector<Slot> slots_;
   std::size_t mask_ = 0;
   int shift_ = 64;
 };
@@ -178,11 +198,56 @@ std::size_t sequence_length(std::string_view text, std::size_t at) {
 
 }  // namespace
 
+namespace {
+
+// Of many texts each worker takes those that hash to it, in all rows; so no text is in two tables.
+// A worker's own codes are told from another's by the remainder, and renumbered at the end.
+TextCodes encode_many(const void* const* cells, std::size_t n, const void* missing,
+                      std::int32_t* codes, const Work& work) {
+  const int workers = std::min(workers_for(work, n), 16);
+  std::vector<TextTable> tables(workers, TextTable(missing));
+  run_parallel(work, workers, workers * ((n + slice - 1) / slice), 1,
+               [&](int w, std::size_t piece, std::size_t) {
+                 const std::size_t begin = piece % ((n + slice - 1) / slice) * slice;
+                 tables[w].encode_own(cells, begin, std::min(n, begin + slice), codes, w, workers);
+               });
+  TextCodes all;
+  std::vector<std::vector<std::int32_t>> maps(workers);
+  std::vector<std::size_t> at(workers, 0);
+  for (int w = 0; w < workers; ++w) maps[w].resize(tables[w].known.distinct.size());
+  for (;;) {
+    int next = -1;
+    for (int w = 0; w < workers; ++w) {
+      const auto& first = tables[w].known.first;
+      if (at[w] == first.size()) continue;
+      if (next < 0 || first[at[w]] < tables[next].known.first[at[next]]) next = w;
+    }
+    if (next < 0) break;
+    all.distinct.push_back(tables[next].known.distinct[at[next]]);
+    all.first.push_back(tables[next].known.first[at[next]]);
+    maps[next][at[next]++] = static_cast<std::int32_t>(all.distinct.size());
+  }
+  for (const auto& table : tables) {
+    if (table.known.first_missing >= 0) all.first_missing = table.known.first_missing;
+  }
+  run_parallel(work, workers_for(work, n), n, slice, [&](int, std::size_t begin, std::size_t end) {
+    for (std::size_t i = begin; i < end; ++i) {
+      if (is_missing(codes[i])) continue;
+      const std::int32_t own = codes[i] - 1;
+      codes[i] = maps[own % workers][own / workers];
+    }
+  });
+  return all;
+}
+
+}  // namespace
+
 TextCodes encode_text(const void* const* cells, std::size_t n, const void* missing,
                       std::int32_t* codes, const Work& work) {
   TextTable seed(missing);
   const std::size_t head = std::min(n, slice);
   seed.encode(cells, 0, head, codes);
+  if (seed.known.distinct.size() > slice / 4) return encode_many(cells, n, missing, codes, work);
   const std::size_t rest = n - head;
   const int workers = workers_for(work, rest);
   std::vector<TextTable> tables(workers, seed);
@@ -218,20 +283,21 @@ void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>&
 }
 
 std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts) {
-  struct Entry {
-    std::uint64_t head;
-    std::int32_t at;
-  };
-  std::vector<Entry> order(texts.size());
+  Buffer<Item> items(texts.size()), spare(texts.size());
   for (std::size_t i = 0; i < texts.size(); ++i) {
-    order[i] = {head_of(texts[i]), static_cast<std::int32_t>(i)};
+    items[i] = {head_of(texts[i]), static_cast<std::int32_t>(i)};
   }
-  std::sort(order.begin(), order.end(), [&](const Entry& a, const Entry& b) {
-    return a.head != b.head ? a.head < b.head : texts[a.at] < texts[b.at];
-  });
+  sort_items(items, spare);
+  for (std::size_t at = 0; at < items.size();) {
+    std::size_t end = at + 1;
+    while (end < items.size() && items[end].key == items[at].key) ++end;
+    std::sort(items.data() + at, items.data() + end,
+              [&](const Item& a, const Item& b) { return texts[a.row] < texts[b.row]; });
+    at = end;
+  }
   std::vector<std::int32_t> rank(texts.size());
-  for (std::size_t i = 0; i < order.size(); ++i) {
-    rank[order[i].at] = static_cast<std::int32_t>(i);
+  for (std::size_t i = 0; i < items.size(); ++i) {
+    rank[items[i].row] = static_cast<std::int32_t>(i);
   }
   return rank;
 }

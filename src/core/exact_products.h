@@ -7,6 +7,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "buffer.h"
 #include "wide_sum.h"
 
 namespace idle {
@@ -28,7 +29,7 @@ class ExactProducts {
   static Words placed(int128 product, int shift);
   static WideSum widened(const Words& total, int unit);
 
-  std::vector<Words> totals_;
+  HugeVector<Words> totals_;
   std::unordered_map<std::size_t, WideSum> odd_;
   int unit_;
 };

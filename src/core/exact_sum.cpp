@@ -4,15 +4,49 @@
 #include <limits>
 
 #include "columns.h"
+#include "vectorise.h"
 
 namespace idle {
 
 namespace {
 
 constexpr int special_field = 0x7FF;
+constexpr std::size_t far_totals = 20000;  // from here on totals are fetched ahead of their turn
 typedef double Pair __attribute__((vector_size(16)));
 
 int field_of(double x) { return static_cast<int>(bits_of(x) >> 52 & special_field); }
+
+// Both parts of each value, added up in eight lanes.
+IDLE_WIDE void add_run(const double* values, std::size_t n, double shift, double& high_sum,
+                       double& low_sum) {
+  constexpr std::size_t lanes = 8;
+  double high[lanes] = {}, low[lanes] = {};
+  std::size_t i = 0;
+  for (; i + lanes <= n; i += lanes) {
+    for (std::size_t k = 0; k < lanes; ++k) {
+      const double q = (values[i + k] + shift) - shift;
+      high[k] += q;
+      low[k] += values[i + k] - q;
+    }
+  }
+  for (; i < n; ++i) {
+    const double q = (values[i] + shift) - shift;
+    high[0] += q;
+    low[0] += values[i] - q;
+  }
+  for (std::size_t k = 0; k < lanes; ++k) {
+    high_sum += high[k];
+    low_sum += low[k];
+  }
+}
+
+bool is_one_group(const std::int32_t* groups, std::size_t n) {
+  if (groups[0] != groups[n - 1] || groups[0] != groups[n / 2]) return false;
+  for (std::size_t i = 1; i < n; ++i) {
+    if (groups[i] != groups[0]) return false;
+  }
+  return true;
+}
 
 }  // namespace
 
@@ -64,6 +98,10 @@ void ExactSums::add_lanes(const std::int32_t* groups, const double* values, std:
   const int top = high + block_bits + 1;
   const double shift = number_of(static_cast<std::uint64_t>(top) << 52 | std::uint64_t{1} << 51);
   Lane* lanes = lanes_.data();
+  if (totals_.size() == 1 || is_one_group(groups, n)) {
+    add_run(values, n, shift, lanes[groups[0]].high, lanes[groups[0]].low);
+    return flush_lanes();
+  }
   for (std::size_t i = 0; i < n; ++i) {
     const double x = values[i];
     const double q = (x + shift) - shift;
@@ -86,19 +124,40 @@ void ExactSums::flush_lanes() {
 }
 
 void ExactSums::add_each(const std::int32_t* groups, const double* values, std::size_t n) {
+  const bool far = totals_.size() > far_totals;
+  int128* totals = totals_.data();
+  const int unit = unit_ + 1075;
   for (std::size_t i = 0; i < n; ++i) {
+    if (far && i + 24 < n) __builtin_prefetch(&totals[groups[i + 24]], 1);
     const std::uint64_t bits = bits_of(values[i]);
-    if ((bits >> 52 & special_field) == special_field) {
-      OddValues& odd = odd_[groups[i]];
-      if (bits << 12) {
-        ++odd.nan;
-      } else {
-        ++(bits >> 63 ? odd.minus_infinity : odd.plus_infinity);
+    const int field = static_cast<int>(bits >> 52 & special_field);
+    const unsigned shift = static_cast<unsigned>(field - unit);
+    int128 next;
+    if (field != 0 && field != special_field && shift <= 70) {
+      const auto mantissa = static_cast<uint128>(bits << 12 >> 12 | std::uint64_t{1} << 52)
+                            << shift;
+      const auto sign = static_cast<int128>(static_cast<std::int64_t>(bits) >> 63);
+      const int128 part = (static_cast<int128>(mantissa) ^ sign) - sign;
+      if (!__builtin_add_overflow(totals[groups[i]], part, &next)) {
+        totals[groups[i]] = next;
+        continue;
       }
-      continue;
     }
+    add_odd(groups[i], bits);
+  }
+}
+
+// Values that the quick way cannot add: specials, denormals, far exponents, full totals.
+void ExactSums::add_odd(std::size_t group, std::uint64_t bits) {
+  if ((bits >> 52 & special_field) != special_field) {
     const Parts parts = parts_of(bits);
-    add_fixed(groups[i], parts.mantissa, parts.exponent);
+    return add_fixed(group, parts.mantissa, parts.exponent);
+  }
+  OddValues& odd = odd_[group];
+  if (bits << 12) {
+    ++odd.nan;
+  } else {
+    ++(bits >> 63 ? odd.minus_infinity : odd.plus_infinity);
   }
 }
 

@@ -7,6 +7,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "buffer.h"
 #include "scan.h"
 #include "wide_sum.h"
 
@@ -48,6 +49,7 @@ class ExactSums {
  private:
   void add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high);
   void add_each(const std::int32_t* groups, const double* values, std::size_t n);
+  void add_odd(std::size_t group, std::uint64_t bits);
   void add_fixed(std::size_t group, std::int64_t mantissa, int exponent);
   void flush_lanes();
   double ratio(std::size_t group, std::int64_t divisor) const;
@@ -55,7 +57,7 @@ class ExactSums {
   struct alignas(16) Lane {
     double high, low;
   };
-  std::vector<int128> totals_;
+  HugeVector<int128> totals_;
   std::vector<Lane> lanes_;
   std::unordered_map<std::size_t, OddValues> odd_;
   int unit_;

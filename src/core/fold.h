@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "buffer.h"
 #include "columns.h"
 #include "scan.h"
 
@@ -28,6 +29,13 @@ struct Chunk {
 };
 
 // The answers of groups 0, 1, ... in the vector of their storage.
+// From so many groups on, states are fetched that many rows ahead of their turn.
+constexpr std::size_t far_groups = 20000;
+constexpr std::size_t fetch_ahead = 24;
+
+// Counts by group.
+using Counts = HugeVector<std::int64_t>;
+
 struct Answers {
   Storage storage = Storage::float64;
   std::vector<double> numbers;
@@ -45,8 +53,7 @@ class Fold {
   virtual void merge(const Fold& later) = 0;
   virtual std::unique_ptr<Fold> fresh() const = 0;
   // `filled` is the number of values that each group has had.
-  virtual Answers finish(const std::string& answer,
-                         const std::vector<std::int64_t>& filled) const = 0;
+  virtual Answers finish(const std::string& answer, const Counts& filled) const = 0;
   // Whether the size of the state depends on the number of groups alone.
   virtual bool bounded() const { return true; }
 };

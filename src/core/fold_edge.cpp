@@ -27,7 +27,7 @@ class Edge : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<Edge>(along_, ends_.size());
   }
-  Answers finish(const std::string& answer, const std::vector<std::int64_t>&) const override {
+  Answers finish(const std::string& answer, const Counts&) const override {
     Answers answers;
     for (const Ends& ends : ends_) {
       const std::int64_t row = answer == "first" ? ends.first_row : ends.last_row;

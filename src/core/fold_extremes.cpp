@@ -1,4 +1,5 @@
 // Least and greatest value. A value that is no number makes the answer no number.
+#include "buffer.h"
 #include "fold_families.h"
 
 namespace idle {
@@ -44,7 +45,7 @@ class Extremes : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<Extremes>(known_.size(), less_);
   }
-  Answers finish(const std::string& answer, const std::vector<std::int64_t>&) const override {
+  Answers finish(const std::string& answer, const Counts&) const override {
     Answers answers;
     for (const Known& known : known_) {
       put(answers, known.any, answer == "min" ? known.least : known.greatest);
@@ -79,7 +80,7 @@ class Extremes : public Fold {
     answers.wholes.push_back(any ? x : missing_int64);
   }
 
-  std::vector<Known> known_;
+  HugeVector<Known> known_;
   Less less_;
 };
 

@@ -37,8 +37,7 @@ class Spread : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<Spread>(sums_.groups(), storage_, unit_);
   }
-  Answers finish(const std::string& answer,
-                 const std::vector<std::int64_t>& filled) const override {
+  Answers finish(const std::string& answer, const Counts& filled) const override {
     const bool population = answer == "var_pop" || answer == "sd_pop";
     const bool root = answer == "sd" || answer == "sd_pop";
     Answers answers;
@@ -99,7 +98,7 @@ class WeightedMean : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<WeightedMean>(odd_.size(), unit_);
   }
-  Answers finish(const std::string&, const std::vector<std::int64_t>& filled) const override {
+  Answers finish(const std::string&, const Counts& filled) const override {
     Answers answers;
     for (std::size_t g = 0; g < filled.size(); ++g) {
       const BigInteger weight = odd_[g] ? BigInteger() : weights_.total(g);

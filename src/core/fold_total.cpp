@@ -28,8 +28,7 @@ class NumberTotal : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<NumberTotal>(sums_.groups(), unit_);
   }
-  Answers finish(const std::string& answer,
-                 const std::vector<std::int64_t>& filled) const override {
+  Answers finish(const std::string& answer, const Counts& filled) const override {
     Answers answers = numbers_for(filled.size());
     for (std::size_t g = 0; g < filled.size(); ++g) {
       answers.numbers[g] = filled[g] == 0     ? missing_number()
@@ -60,8 +59,7 @@ class WholeTotal : public Fold {
   std::unique_ptr<Fold> fresh() const override {
     return std::make_unique<WholeTotal>(totals_.size());
   }
-  Answers finish(const std::string& answer,
-                 const std::vector<std::int64_t>& filled) const override {
+  Answers finish(const std::string& answer, const Counts& filled) const override {
     if (answer == "whole_sum") return whole_sums(filled);
     Answers answers = numbers_for(filled.size());
     for (std::size_t g = 0; g < filled.size(); ++g) {
@@ -72,7 +70,7 @@ class WholeTotal : public Fold {
   }
 
  private:
-  Answers whole_sums(const std::vector<std::int64_t>& filled) const {
+  Answers whole_sums(const Counts& filled) const {
     Answers answers;
     answers.storage = Storage::int64;
     for (std::size_t g = 0; g < filled.size(); ++g) {
@@ -84,7 +82,7 @@ class WholeTotal : public Fold {
     }
     return answers;
   }
-  std::vector<int128> totals_;
+  HugeVector<int128> totals_;
 };
 
 }  // namespace

@@ -5,6 +5,7 @@
 
 #include "dense_ids.h"
 #include "encode.h"
+#include "radix.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -23,16 +24,25 @@ struct Range {
   }
 };
 
+// The missing value is the least of all, so it never is the greatest.
+IDLE_WIDE void ends_of(const std::int32_t* x, std::size_t n, std::int32_t& least,
+                       std::int32_t& greatest) {
+  std::int32_t low = INT32_MAX, high = INT32_MIN;
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::int32_t filled = x[i] == missing_int32 ? INT32_MAX : x[i];
+    low = filled < low ? filled : low;
+    high = x[i] > high ? x[i] : high;
+  }
+  least = low;
+  greatest = high;
+}
+
 // Least and greatest value of a slice of whole numbers, however they are stored.
 Range range_of(const ColumnView& view, std::size_t begin, std::size_t end) {
   Range range;
   if (view.storage == Storage::int32) {
-    const auto* x = view.as<std::int32_t>();
-    std::int32_t low = INT32_MAX, high = INT32_MIN;
-    for (std::size_t i = begin; i < end; ++i) {
-      low = std::min(low, is_missing(x[i]) ? INT32_MAX : x[i]);
-      high = std::max(high, x[i]);
-    }
+    std::int32_t low, high;
+    ends_of(view.as<std::int32_t>() + begin, end - begin, low, high);
     if (high != INT32_MIN) {
       range.take(low);
       range.take(high);
@@ -379,23 +389,43 @@ class Grouper {
   // Brings the groups into key order; the old number of each new group comes back.
   std::vector<std::int32_t> sort_groups() {
     auto& first = groups_.first_;
-    struct Entry {
-      std::uint64_t key;
-      std::int64_t row;
-      std::int32_t number;
-    };
-    std::vector<Entry> order(first.size());
-    for (std::size_t g = 0; g < first.size(); ++g) {
-      order[g] = {sortable(keys_[0], first[g]), first[g], static_cast<std::int32_t>(g)};
+    if (keys_.size() == 1 && keys_[0].rank != nullptr) return sort_by_rank();
+    Buffer<Item> items(first.size()), spare(first.size());
+    for (std::size_t g = 0; g < first.size(); ++g) items[g].row = static_cast<std::int32_t>(g);
+    for (std::size_t k = keys_.size(); k-- > 0;) {
+      for (std::size_t g = 0; g < first.size(); ++g) {
+        items[g].key = sortable(keys_[k], first[items[g].row]);
+      }
+      sort_items(items, spare);
     }
-    std::sort(order.begin(), order.end(), [&](const Entry& a, const Entry& b) {
-      return a.key != b.key ? a.key < b.key : compare(a.row, b.row) < 0;
-    });
     std::vector<std::int32_t> was(first.size());
+    std::vector<std::int64_t> sorted(first.size());
     for (std::size_t g = 0; g < first.size(); ++g) {
-      first[g] = order[g].row;
-      was[g] = order[g].number;
+      was[g] = items[g].row;
+      sorted[g] = first[was[g]];
     }
+    first = std::move(sorted);
+    return was;
+  }
+
+  // One key of ranked codes: each group's place is known.
+  std::vector<std::int32_t> sort_by_rank() {
+    auto& first = groups_.first_;
+    std::vector<std::int32_t> group_at(static_cast<std::size_t>(keys_[0].levels) + 1, -1);
+    const auto* codes = keys_[0].as<std::int32_t>();
+    for (std::size_t g = 0; g < first.size(); ++g) {
+      const std::int32_t code = codes[first[g]];
+      group_at[is_missing(code) ? keys_[0].levels : keys_[0].rank[code - 1]] =
+          static_cast<std::int32_t>(g);
+    }
+    std::vector<std::int32_t> was;
+    std::vector<std::int64_t> sorted;
+    for (const std::int32_t g : group_at) {
+      if (g < 0) continue;
+      was.push_back(g);
+      sorted.push_back(first[g]);
+    }
+    first = std::move(sorted);
     return was;
   }
 

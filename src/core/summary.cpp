@@ -24,7 +24,7 @@ Summary empty_summary(std::size_t groups, const std::vector<Feed>& feeds) {
   summary.entries.assign(groups, 0);
   for (const Feed& feed : feeds) {
     FeedResult result;
-    result.missing.assign(groups, 0);
+    result.groups = groups;
     if (feed.condition != nullptr) result.unmet.assign(groups, 0);
     const auto* weights = feed.weights.data ? feed.weights.as<double>() : nullptr;
     for (const std::string& name : feed.folds) {
@@ -67,6 +67,7 @@ bool takes(const Feed& feed, FeedResult& result, std::size_t row, std::int32_t g
     return false;
   }
   if (value_missing(feed.values, row) || value_missing(feed.weights, row)) {
+    if (result.missing.empty()) result.missing.assign(result.groups, 0);
     ++result.missing[group];
     return false;
   }
@@ -126,7 +127,7 @@ void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std:
   for (const auto& fold : result.folds) fold->add(chunk);
 }
 
-void add_counts(std::vector<std::int64_t>& to, const std::vector<std::int64_t>& from) {
+void add_counts(Counts& to, const Counts& from) {
   for (std::size_t g = 0; g < from.size(); ++g) to[g] += from[g];
 }
 
@@ -135,6 +136,7 @@ void merge(Summary& all, const Summary& later) {
   for (std::size_t f = 0; f < all.feeds.size(); ++f) {
     FeedResult& to = all.feeds[f];
     const FeedResult& from = later.feeds[f];
+    if (to.missing.empty()) to.missing.assign(from.missing.size(), 0);
     add_counts(to.missing, from.missing);
     add_counts(to.unmet, from.unmet);
     to.unknown += from.unknown;
@@ -147,13 +149,24 @@ void count_filled(Summary& summary) {
   for (FeedResult& feed : summary.feeds) {
     feed.filled = summary.entries;
     for (std::size_t g = 0; g < feed.filled.size(); ++g) {
-      feed.filled[g] -= feed.missing[g] + (feed.unmet.empty() ? 0 : feed.unmet[g]);
+      feed.filled[g] -=
+          (feed.missing.empty() ? 0 : feed.missing[g]) + (feed.unmet.empty() ? 0 : feed.unmet[g]);
     }
   }
 }
 
-void count_rows(std::vector<std::int64_t>& entries, const std::int32_t* numbers, std::size_t n) {
-  for (std::size_t i = 0; i < n; ++i) ++entries[numbers[i]];
+// In long tables each count is fetched some rows ahead of its turn.
+void count_rows(Counts& entries, const std::int32_t* numbers, std::size_t n) {
+  if (entries.size() < far_groups) {
+    for (std::size_t i = 0; i < n; ++i) ++entries[numbers[i]];
+    return;
+  }
+  std::size_t i = 0;
+  for (; i + fetch_ahead < n; ++i) {
+    __builtin_prefetch(&entries[numbers[i + fetch_ahead]], 1);
+    ++entries[numbers[i]];
+  }
+  for (; i < n; ++i) ++entries[numbers[i]];
 }
 
 }  // namespace

@@ -21,17 +21,18 @@ struct Feed {
 };
 
 struct FeedResult {
-  std::vector<std::int64_t> filled;   // values folded, by group
-  std::vector<std::int64_t> missing;  // values missing (of those whose condition is met)
-  std::vector<std::int64_t> unmet;    // rows whose condition is not met
-  std::int64_t unknown = 0;           // rows whose condition is missing
-  std::int64_t no_number = 0;         // values that are no number
+  Counts filled;  // values folded, by group
+  std::size_t groups = 0;
+  Counts missing;              // values missing where the condition is met; empty: none
+  Counts unmet;                // rows whose condition is not met
+  std::int64_t unknown = 0;    // rows whose condition is missing
+  std::int64_t no_number = 0;  // values that are no number
   std::vector<std::unique_ptr<Fold>> folds;
 };
 
 // All vectors go by the places of the groups (see Groups).
 struct Summary {
-  std::vector<std::int64_t> entries;  // rows, by group
+  Counts entries;  // rows, by group
   std::vector<FeedResult> feeds;
 };
 
