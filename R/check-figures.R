@@ -172,7 +172,7 @@ recomputed_sentence <- function(lines, figures, loose, n, wrong) {
   } else if (loose == figures) {
     "equal within 1 part in 10^9"
   } else {
-    sprintf("equal to the last bit, %s within 1 part in 10^9", count_of(loose, "figure"))
+    sprintf("%s equal to the last bit and %s within 1 part in 10^9", big_mark(figures - loose), big_mark(loose))
   }
   sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
 }

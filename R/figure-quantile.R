@@ -49,9 +49,10 @@ room("percentile", "figure",
     number_or_moment(args, ctx)
   },
   fold = quantile_fold(part_asked), again = quantile_again(part_asked),
-  words = function(node) sprintf(
-    "the %s percentile of {x}", ordinal(100 * if (is.null(node$args$p)) 0.9 else part_asked(node))
-  )
+  words = function(node) {
+    p <- if (is.null(node$args$p)) 0.9 else part_asked(node)
+    sprintf("the %s percentile of {x}", ordinal(100 * p))
+  }
 )
 
 ordinal <- function(n) {

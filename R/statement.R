@@ -99,7 +99,7 @@ print_footer <- function(x, facts, shown) {
       "%s of %s; %s more", big_mark(shown), count_of(nrow(x), "line"), big_mark(more)
     ) else count_of(nrow(x), "line"),
     if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),
-    if (facts$gathered > 0) sprintf("%s gathered as others", big_mark(facts$gathered)),
+    if (facts$gathered > 0) sprintf("%s gathered as others", count_of(facts$gathered, "line")),
     sprintf("from %s", entry_count(facts$used)),
     if (facts$read > facts$used) sprintf("%s left out", big_mark(facts$read - facts$used))
   )

@@ -32,7 +32,10 @@ peak_above <- function(setup, code) {
   writeLines(c(
     "suppressMessages(library(idleledger))", setup,
     "invisible(gc(full = TRUE))",
-    "resident <- function(field) as.numeric(gsub('[^0-9]', '', grep(field, readLines('/proc/self/status'), value = TRUE))) / 1024",
+    "resident <- function(field) {",
+    "  line <- grep(field, readLines('/proc/self/status'), value = TRUE)",
+    "  as.numeric(gsub('[^0-9]', '', line)) / 1024",
+    "}",
     "writeLines('5', '/proc/self/clear_refs')", "before <- resident('VmRSS')", code,
     "cat(resident('VmHWM') - before)"
   ), script)

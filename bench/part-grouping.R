@@ -16,7 +16,9 @@ say("... faster than rowsum", ratio(times, "rowsum", "idle"), 8, at_least = TRUE
 
 page <- held(many, c(s = sum(amount)))
 times <- alternating(
-  idle = draw_up(page), tapply = tapply(table$amount, table$many, sum), floor = read_columns(table[c("many", "amount")]),
+  idle = draw_up(page), tapply = tapply(
+    table$amount, table$many, sum
+  ), floor = read_columns(table[c("many", "amount")]),
   rounds = 3
 )
 say("sum by a text key of 1 million values: faster than tapply", ratio(times, "tapply", "idle"), 40, at_least = TRUE)
@@ -56,7 +58,7 @@ against(
 
 groups <- idleledger:::core_group(list(), rows)
 feed <- list(list(
-  values = table$amount, condition = NULL, weights = NULL, along = NULL, folds = list(total = "sum")
+  values = table$amount, condition = NULL, weights = NULL, along = NULL, counted = FALSE, folds = list(total = "sum")
 ))
 withr::with_options(list(idleledger.threads = 1), {
   times <- alternating(
@@ -64,7 +66,11 @@ withr::with_options(list(idleledger.threads = 1), {
     plain = idleledger:::core_plain_sum(table$amount), rounds = 9
   )
 })
-say("the exact sum against a plain one, one thread, by group", stats::median((times[, "exact"] - times[, "counted"]) / times[, "plain"]), 2.2)
+say(
+  "the exact sum against a plain one, one thread, by group",
+  stats::median((times[, "exact"] - times[, "counted"]) / times[, "plain"]),
+  2.2
+)
 
 per_row <- vapply(c(1e6, 1e7, 5e7), function(n) {
   small <- data.frame(key = rep_len(table$key, n), amount = rep_len(table$amount, n))

@@ -25,7 +25,7 @@ tolls=$("$program" demo tolls)
 cp "$tolls" out/tolls.csv
 sections=(
   --title 'Receipts by reach and lock' --only 'toll > 0' --lines 'reach, lock'
-  --figures 'passages = count(), receipts = sum(toll), typical = mean(toll), largest = max(toll)'
+  --figures 'passages = count(), receipts = sum(toll), typical = median(toll), largest = max(toll)'
   --show 'top(3, receipts, per = reach, others = TRUE)' --order 'reach, desc(receipts)'
   --layout 'Reach = reach, Lock = lock, passages, Receipts = money(receipts), typical, largest'
 )
