@@ -10,6 +10,7 @@ new_pool <- function(texts = character()) {
   pool <- new.env(parent = emptyenv())
   pool$texts <- texts
   pool$rank <- NULL
+  pool$seen <- NULL
   pool
 }
 

@@ -63,7 +63,16 @@ std::string core_fingerprint(SEXP x) {
       view.storage = idle::Storage::int32;
       view.data = INTEGER_RO(x);
       const Rcpp::Environment pool(Rf_getAttrib(x, Rf_install("pool")));
-      return idle::fingerprint_text(idle::fingerprint(view, bridge::texts_of(pool["texts"]), work));
+      const SEXP seen = pool["seen"];
+      std::vector<std::uint64_t> prints;
+      if (Rf_isNull(seen)) {
+        for (const auto text : bridge::texts_of(pool["texts"])) {
+          prints.push_back(idle::text_print(text));
+        }
+      } else {
+        prints = Rcpp::XPtr<bridge::SeenTexts>(seen)->prints;
+      }
+      return idle::fingerprint_text(idle::fingerprint(view, prints, work));
     }
     view = bridge::view_of(x);
     return idle::fingerprint_text(idle::fingerprint(view, work));

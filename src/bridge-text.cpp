@@ -33,6 +33,7 @@ struct Unified {
   Rcpp::CharacterVector texts;
   std::vector<std::int32_t> place;
   std::vector<std::int64_t> first;
+  bridge::SeenTexts seen;
   std::size_t bad = 0;  // counted from 1: the first text that is not valid
   bool changed = false;
 };
@@ -62,6 +63,9 @@ Unified unify(const idle::TextCodes& codes) {
     } else {
       all.place.push_back(next + 1);
     }
+    const std::string_view bytes(CHAR(text), LENGTH(text));
+    all.seen.heads.push_back(idle::head_of(bytes));
+    all.seen.prints.push_back(idle::text_print(bytes));
     SET_STRING_ELT(all.texts, next, text);
     all.first.push_back(codes.first[i]);
   }
@@ -93,6 +97,7 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
   rows->of_code = all.first;
   rows->of_missing = found.first_missing;
   pool["texts"] = all.texts;
+  pool["seen"] = Rcpp::XPtr<bridge::SeenTexts>(new bridge::SeenTexts(all.seen), true);
   Rf_setAttrib(codes, Rf_install("pool"), pool);
   Rf_setAttrib(codes, Rf_install("first"), Rcpp::XPtr<bridge::FirstRows>(rows.release(), true));
   Rf_setAttrib(codes, R_ClassSymbol, Rf_mkString("idle_text"));

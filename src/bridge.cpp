@@ -36,7 +36,10 @@ Rcpp::Environment pool_of(SEXP x) { return Rcpp::Environment(Rf_getAttrib(x, Rf_
 const std::int32_t* ranks_of(Rcpp::Environment pool) {
   SEXP rank = pool["rank"];
   if (Rf_isNull(rank)) {
-    const auto ranks = idle::rank_texts(texts_of(pool["texts"]));
+    const SEXP seen = pool["seen"];
+    const auto heads =
+        Rf_isNull(seen) ? std::vector<std::uint64_t>() : Rcpp::XPtr<SeenTexts>(seen)->heads;
+    const auto ranks = idle::rank_texts(texts_of(pool["texts"]), heads);
     pool["rank"] = Rcpp::IntegerVector(ranks.begin(), ranks.end());
     rank = pool["rank"];
   }

@@ -41,6 +41,11 @@ SEXP fresh_numbers(std::size_t n);
 // Codes in memory that is used again; see bridge-buffers.cpp.
 SEXP fresh_codes(std::size_t n);
 
+// What was seen of the texts of a pool while they were at hand.
+struct SeenTexts {
+  std::vector<std::uint64_t> heads, prints;
+};
+
 // The first row of each code, as an attribute of a text vector.
 struct FirstRows {
   std::vector<std::int64_t> of_code;

@@ -62,6 +62,13 @@ Arranged<Item> arrange(const Groups& groups, const Wanted& wanted, const Work& w
     run_parallel(work, workers, rows, slice, [&](int w, std::size_t begin, std::size_t end) {
       std::int32_t scratch[slice];
       const std::int32_t* places = groups.numbers(begin, end - begin, scratch);
+      if (wanted.condition == nullptr && wanted.values.storage == Storage::float64) {
+        const double* x = wanted.values.as<double>();
+        for (std::size_t row = begin; row < end; ++row) {
+          if (!(x[row] != x[row] && is_missing(x[row]))) visit(w, row, places[row - begin]);
+        }
+        return;
+      }
       for (std::size_t row = begin; row < end; ++row) {
         if (is_wanted(wanted, row)) visit(w, row, places[row - begin]);
       }
@@ -105,17 +112,58 @@ double between(double low, double high, double part) {
   return low + part * (high - low);
 }
 
+// Narrows long runs down to the values near the wanted places: they are counted into buckets that
+// rise with the value, and only the buckets of the two places are kept, at the front.
+struct Narrowed {
+  double* end;
+  std::size_t before;  // values below those that are kept
+};
+
+Narrowed narrowed(double* begin, double* end, double least, double greatest, std::size_t below) {
+  constexpr std::size_t buckets = 1024;
+  const double scale = (buckets - 1) / (greatest - least);
+  if (!(scale > 0 && std::isfinite(scale) && std::isfinite(greatest - least))) return {end, 0};
+  const auto bucket_of = [&](double x) { return static_cast<std::int32_t>((x - least) * scale); };
+  std::size_t counts[buckets] = {};
+  for (const double* x = begin; x < end; ++x) ++counts[bucket_of(*x)];
+  std::size_t before = 0;
+  std::int32_t first = 0;
+  while (before + counts[first] <= below) before += counts[first++];
+  std::int32_t last = first;
+  for (std::size_t upto = before + counts[first]; upto <= below + 1 && last + 1 < 1024;) {
+    upto += counts[++last];
+  }
+  double* kept = begin;
+  for (const double* x = begin; x < end; ++x) {
+    const std::int32_t bucket = bucket_of(*x);
+    *kept = *x;
+    kept += bucket >= first && bucket <= last;
+  }
+  return {kept, before};
+}
+
 double quantile_of(double* begin, double* end, double p) {
   const auto n = static_cast<std::size_t>(end - begin);
   if (n == 0) return missing_number();
-  if (std::any_of(begin, end, [](double x) { return x != x; })) {
-    return std::numeric_limits<double>::quiet_NaN();
+  double least = *begin, greatest = *begin;
+  bool odd = false;
+  for (const double* x = begin; x < end; ++x) {
+    odd = odd || *x != *x;
+    least = *x < least ? *x : least;
+    greatest = *x > greatest ? *x : greatest;
   }
+  if (odd) return std::numeric_limits<double>::quiet_NaN();
   const double place = p * static_cast<double>(n - 1);
-  const auto below = static_cast<std::size_t>(std::floor(place + 4e-16 * n));
-  std::nth_element(begin, begin + below, end);
+  auto below = static_cast<std::size_t>(std::floor(place + 4e-16 * static_cast<double>(n)));
   const double part = std::max(0.0, place - static_cast<double>(below));
-  if (part == 0 || below + 1 == n) return begin[below];
+  const bool alone = part == 0 || below + 1 == n;
+  if (n > 4096) {
+    const Narrowed near = narrowed(begin, end, least, greatest, below);
+    end = near.end;
+    below -= near.before;
+  }
+  std::nth_element(begin, begin + below, end);
+  if (alone) return begin[below];
   return between(begin[below], *std::min_element(begin + below + 1, end), part);
 }
 

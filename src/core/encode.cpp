@@ -166,15 +166,6 @@ class TextTable {
   int shift_ = 64;
 };
 
-// The first eight bytes as a number that sorts as the text does.
-std::uint64_t head_of(std::string_view text) {
-  std::uint64_t head = 0;
-  for (std::size_t i = 0; i < 8; ++i) {
-    head = head << 8 | (i < text.size() ? static_cast<unsigned char>(text[i]) : 0u);
-  }
-  return head;
-}
-
 bool is_continuation(std::string_view text, std::size_t at) {
   return at < text.size() && (static_cast<unsigned char>(text[at]) & 0xC0) == 0x80;
 }
@@ -282,10 +273,20 @@ void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>&
   });
 }
 
-std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts) {
+std::uint64_t head_of(std::string_view text) {
+  std::uint64_t head = 0;
+  for (std::size_t i = 0; i < 8; ++i) {
+    head = head << 8 | (i < text.size() ? static_cast<unsigned char>(text[i]) : 0u);
+  }
+  return head;
+}
+
+std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts,
+                                     const std::vector<std::uint64_t>& heads) {
   Buffer<Item> items(texts.size()), spare(texts.size());
   for (std::size_t i = 0; i < texts.size(); ++i) {
-    items[i] = {head_of(texts[i]), static_cast<std::int32_t>(i)};
+    const std::uint64_t head = heads.empty() ? head_of(texts[i]) : heads[i];
+    items[i] = {head, static_cast<std::int32_t>(i)};
   }
   sort_items(items, spare);
   for (std::size_t at = 0; at < items.size();) {

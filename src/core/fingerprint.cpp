@@ -64,6 +64,8 @@ std::uint64_t memory_print(const char* bytes, std::size_t words, const Work& wor
   return print;
 }
 
+}  // namespace
+
 std::uint64_t text_print(std::string_view text) {
   std::uint64_t print = odd_b ^ text.size();
   for (std::size_t at = 0; at < text.size(); at += 8) {
@@ -74,8 +76,6 @@ std::uint64_t text_print(std::string_view text) {
   return print;
 }
 
-}  // namespace
-
 std::uint64_t fingerprint(const ColumnView& column, const Work& work) {
   const auto* bytes = static_cast<const char*>(column.data);
   const std::size_t size = column.size * column.width(), words = size / 8;
@@ -83,10 +83,10 @@ std::uint64_t fingerprint(const ColumnView& column, const Work& work) {
   return size % 8 == 0 ? print : mix(print ^ text_print({bytes + 8 * words, size % 8}));
 }
 
-std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::string_view>& pool,
+std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::uint64_t>& pool,
                           const Work& work) {
   std::uint64_t print = fingerprint(codes, work);
-  for (const auto text : pool) print = mix(print ^ text_print(text));
+  for (const std::uint64_t text : pool) print = mix(print ^ text);
   return print;
 }
 

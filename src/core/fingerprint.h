@@ -12,9 +12,10 @@
 namespace idle {
 
 std::uint64_t fingerprint(const ColumnView& column, const Work& work);
-// Text: codes in order of first appearance, and the texts they stand for.
-std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::string_view>& pool,
+// Text: codes in order of first appearance, and the prints of the texts they stand for.
+std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::uint64_t>& pool,
                           const Work& work);
+std::uint64_t text_print(std::string_view text);
 std::string fingerprint_text(std::uint64_t print);
 
 }  // namespace idle

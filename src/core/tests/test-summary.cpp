@@ -167,10 +167,10 @@ TEST_CASE("a fingerprint sees a change and no thread") {
   std::swap(x[5], x[100]);
   CHECK(print != fingerprint(view(x), with_threads(1)));
   std::vector<std::int32_t> codes = {1, 2, 1};
-  const auto text = fingerprint(view(codes, 2), {"a", "b"}, with_threads(1));
-  CHECK(text != fingerprint(view(codes, 2), {"a", "c"}, with_threads(1)));
+  const auto text = fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1));
+  CHECK(text != fingerprint(view(codes, 2), {text_print("a"), text_print("c")}, with_threads(1)));
   codes[2] = 2;
-  CHECK(text != fingerprint(view(codes, 2), {"a", "b"}, with_threads(1)));
+  CHECK(text != fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1)));
 }
 
 TEST_CASE("picked rows, missing ones included") {
