@@ -11,8 +11,10 @@
 #'   \item{`columns`}{Named expressions, worked out for each entry and added to the table.}
 #'   \item{`only`}{Conditions that say which entries count. A condition that is missing counts as not
 #'     met, and is counted.}
-#'   \item{`lines`}{What makes a line: columns or named expressions, or `whole()` for one line.
-#'     Without this section each entry is a line. A missing key is a line of its own, last.}
+#'   \item{`lines`}{What makes a line: columns or named expressions, `whole()` for one line, or
+#'     `crossed(lock, month)` for every combination, also those that do not occur (their counts are
+#'     0, all else is missing). Without this section each entry is a line. A missing key is a line of
+#'     its own, last.}
 #'   \item{`figures`}{Named figures, computed from the entries of each line: `sum(toll)`,
 #'     `count()`, `max(toll) - min(toll)`. Later figures may use earlier ones. Any figure takes
 #'     `where = condition`.}
@@ -24,6 +26,8 @@
 #'     `decimals(x, digits)` are formats; `hide(x)` leaves a column out and `rest()` stands for all
 #'     columns not named.}
 #'   \item{`title`, `notes`}{Text for the page.}
+#'   \item{`locale`}{The language whose alphabet sorts text, such as `"sv"`. Without it text is
+#'     sorted by code point, the same on every machine. Needs an R built with ICU.}
 #' }
 #' Expressions know the functions of [words] only. Local variables may stand for values; a column
 #' wins over a variable of the same name.

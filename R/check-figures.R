@@ -57,7 +57,7 @@ check_recomputed <- function(state) {
 
 seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
 
-core_route <- function(state, nodes) {
+core_route <- function(state, nodes, keys = state$key_vectors) {
   entries <- entries_of_state(state)
   columns <- lapply(nodes, function(node) {
     x <- node$args$x
@@ -67,12 +67,36 @@ core_route <- function(state, nodes) {
       condition = if (!is.null(where)) as.logical(evaluate_column(where, entries))
     )
   })
-  route <- core_second_route(unname(state$key_vectors), state$n, columns)
+  route <- core_second_route(unname(keys), state$n, columns)
   values <- Map(
     function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns
   )
   names(values) <- vapply(nodes, function(node) node$id, "")
   list(values = values, first = route$first)
+}
+
+# The lines of others, again from the entries of the lines gathered in them.
+check_others <- function(state) {
+  at <- which(state$line_kind == "others")
+  figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), state$figures)
+  if (length(at) == 0 || length(figures) == 0) return(NULL)
+  nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
+  again <- core_route(state, nodes, list(state$others_of_entry))$values
+  lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
+  wrong <- 0
+  for (figure in figures) {
+    table <- table_in_hand(
+      function(name) lines[[name]], length(at), function(id) pick_rows(again[[id]], seq_along(at))
+    )
+    lines[[figure$name]] <- evaluate_column(figure$node, table)
+    wrong <- wrong + sum(!same_values(lines[[figure$name]], pick_rows(state$lines[[figure$name]], at)))
+  }
+  cells <- length(at) * length(figures)
+  sentence <- if (wrong == 0) "equal to the last bit" else sprintf("%s of %s differ", wrong, count_of(cells, "cell"))
+  a_check("others", wrong == 0, sprintf(
+    "Others: %s of %s of others recomputed from its entries, %s.", count_of(length(figures), "figure"),
+    count_of(length(at), "line"), sentence
+  ))
 }
 
 # The entries of each line, found by sorting in base R, each line's values worked on by themselves.

@@ -217,6 +217,7 @@ append_others <- function(state, target, first, per) {
   state$shown <- c(state$shown, rep(TRUE, length(kept)))
   state$line_kind <- rep(c("line", "others"), c(n_before, length(kept)))
   state$others_per <- per
+  state$others_of_entry <- entry_target
   state$gathered <- sum(!is.na(target))
 }
 

@@ -179,9 +179,3 @@ value_text <- function(value) {
   text <- if (is.character(value)) encodeString(value, quote = "\"") else format(value)
   listing(text, 3)
 }
-
-# The names of the columns that a node reads.
-columns_of <- function(node) {
-  if (node$type == "column") return(node$name)
-  unique(unlist(lapply(node$args, columns_of)))
-}

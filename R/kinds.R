@@ -56,12 +56,3 @@ common_kind <- function(kinds) {
   if (all(kinds %in% kind_sets$text)) return("text")
   NA_character_
 }
-
-missing_of <- function(kind, n = 1) {
-  switch(kind,
-    integer = rep(NA_integer_, n), double = rep(NA_real_, n), text = rep(NA_character_, n),
-    factor = rep(NA_character_, n), date = as.Date(rep(NA_real_, n)),
-    integer64 = rep(bit64::NA_integer64_, n),
-    time = as.POSIXct(rep(NA_real_, n), origin = "1970-01-01", tz = "UTC"), rep(NA, n)
-  )
-}

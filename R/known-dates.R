@@ -25,7 +25,7 @@ on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to")
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
 
-month_start <- function(starts, ctx) {
+month_start <- function(starts) {
   if (length(starts) != 1 || !is.numeric(starts) || !starts %in% 1:12) {
     stop_idle("bad_argument", "fiscal_year(starts = ) takes a month, 1 to 12.")
   }

@@ -56,7 +56,6 @@ as_source <- function(source, name) {
 kinds_of <- function(source) UseMethod("kinds_of")
 size_of <- function(source) UseMethod("size_of")
 entries_of <- function(source, columns) UseMethod("entries_of")
-fingerprint_of <- function(source, columns) UseMethod("fingerprint_of")
 column_notes <- function(source) UseMethod("column_notes")
 name_of <- function(source) UseMethod("name_of")
 
@@ -70,18 +69,6 @@ entries_of.idle_ledger <- function(source, columns) source$columns[columns]
 column_notes.idle_ledger <- function(source) source$column_notes
 #' @exportS3Method
 name_of.idle_ledger <- function(source) source$name
-
-# Of columns as they are worked on: text as codes.
-fingerprint_columns <- function(columns) {
-  columns <- columns[order(names(columns))]
-  prints <- vapply(columns, core_fingerprint, character(1))
-  rlang::hash(list(names(columns), unname(prints)))
-}
-
-#' @exportS3Method
-fingerprint_of.idle_ledger <- function(source, columns) {
-  fingerprint_columns(prepared_columns(source, columns))
-}
 
 prepared_columns <- function(source, columns) {
   Map(

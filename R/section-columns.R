@@ -16,22 +16,29 @@ check_named <- function(items, ctx, what) {
   }
 }
 
+# Named expressions, each of which may use the ones before it.
+check_in_turn <- function(items, ctx) {
+  checked <- list()
+  for (item in items) {
+    node <- check_item(item, ctx)
+    ctx$columns[[item$name]] <- node$kind
+    checked <- c(checked, list(list(name = item$name, node = node, text = item_text(item))))
+  }
+  checked
+}
+
+leaves_by_name <- function(checked, ctx) {
+  for (part in checked) ctx$columns[[part$name]] <- part$node$kind
+  ctx
+}
+
 room("columns", "section",
   place = 2, read = read_items,
   check = function(items, ctx) {
     check_named(items, ctx, "the column")
-    checked <- list()
-    for (item in items) {
-      node <- check_item(item, ctx)
-      ctx$columns[[item$name]] <- node$kind
-      checked <- c(checked, list(list(name = item$name, node = node, text = item_text(item))))
-    }
-    checked
+    check_in_turn(items, ctx)
   },
-  leaves = function(checked, ctx) {
-    for (column in checked) ctx$columns[[column$name]] <- column$node$kind
-    ctx
-  },
+  leaves = leaves_by_name,
   work = function(state, checked) {
     for (column in checked) {
       add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state)))

@@ -15,18 +15,9 @@ room("figures", "section",
         stop_in(ctx, "name_twice", sprintf("`%s` is a key already; give the figure another name.", item$name))
       }
     }
-    checked <- list()
-    for (item in items) {
-      node <- check_item(item, ctx)
-      ctx$columns[[item$name]] <- node$kind
-      checked <- c(checked, list(list(name = item$name, node = node, text = item_text(item))))
-    }
-    checked
+    check_in_turn(items, ctx)
   },
-  leaves = function(checked, ctx) {
-    for (figure in checked) ctx$columns[[figure$name]] <- figure$node$kind
-    ctx
-  },
+  leaves = leaves_by_name,
   work = function(state, checked) {
     state$figures <- checked
     results <- figures_over(state, checked, state$groups, state$lines, state$n_lines)
@@ -85,7 +76,6 @@ first_or_nothing <- function(x) {
 
 # Notes of what figures passed over; figures with the same to say share a note.
 note_figures <- function(state, checked, facts) {
-  state$figure_facts <- facts
   said <- list()
   for (figure in checked) {
     for (node in figures_in(figure$node)) {

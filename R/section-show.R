@@ -23,7 +23,7 @@ room("show", "section",
     state
   },
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
-  owes = function(state, checked) list(check_shown(state))
+  owes = function(state, checked) list(check_shown(state), check_others(state))
 )
 
 show_words <- function(part) {

@@ -11,12 +11,6 @@ check_sort <- function(expr, values, ctx) {
   })
 }
 
-# The rows of a table in order, from 1.
-sort_rows <- function(sorts, table) {
-  keys <- lapply(sorts, function(key) evaluate_column(key$node, table))
-  core_order(keys, vapply(sorts, function(key) key$down, logical(1)), table$n)
-}
-
 # The place of each row in an order, from 0; rows that tie share a place.
 sort_places <- function(sorts, table) {
   keys <- lapply(sorts, function(key) evaluate_column(key$node, table))

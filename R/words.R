@@ -15,6 +15,17 @@
 #' In `figures`. All take `where = condition`, skip missing values and say how many; a figure of
 #' nothing is missing, a count of nothing is 0.
 #'
+#' `sum`, `mean`, `var`, `sd` and their kin are exact: the true value of the entries, rounded once
+#' (`sd` is the root of that). `median()` and `percentile(x, p)`, with `p` from 0 to 1, interpolate
+#' linearly between the values around the place (n - 1) p. `var` and `sd` divide by n - 1, `var_pop`
+#' and `sd_pop` by n. `mode()` gives the smallest of several values that are equally frequent, and the
+#' statement says so. `first`, `last`, `nth` and `listed` follow `along = ` (columns, with `desc()`), or
+#' the order of entry. `rank_of(value, desc(x))` is the place that a value would take: one more than
+#' the entries ahead of it, whether or not it is there itself.
+#'
+#' @references Hyndman, R. J. and Fan, Y. (1996) Sample quantiles in statistical packages. The American
+#'   Statistician 50, 361-365: definition 7, for `median()` and `percentile()`.
+#'
 #' @param kind `"row"`, `"figure"` or `"format"`.
 #' @return A data frame with `call`, how the function is called, and `words`, what it gives.
 #' @seealso [brief()]
