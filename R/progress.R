@@ -4,7 +4,7 @@
 progress_shown <- new.env(parent = emptyenv())
 
 progress_tick <- function(part) {
-  if (!interactive() || !cli::is_dynamic_tty()) return(invisible())
+  if (!isatty(stderr()) && !cli::is_dynamic_tty(stderr())) return(invisible())
   filled <- round(30 * part)
   bar <- paste0(strrep("=", filled), strrep(" ", 30 - filled))
   cat(sprintf("\r[%s] %3.0f%%", bar, 100 * part), file = stderr())

@@ -19,7 +19,7 @@ step() { # a step that is one test: name, command
 core_tests() { # make target
   echo "== core tests: $1"
   local out
-  out=$(make -s -C src/core/tests "$1" 2>&1)
+  out=$(make -s -j"$(nproc)" -C src/core/tests "$1" 2>&1)
   local ok=$?
   echo "$out" | tail -n 12
   local line

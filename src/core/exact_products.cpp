@@ -53,22 +53,31 @@ void ExactProducts::add(std::size_t group, int128 product, int exponent) {
 }
 
 // Squares are never negative and take three words at most, which saves most of the work.
-void ExactProducts::add_square(std::size_t group, double x) {
-  const Parts parts = parts_of(bits_of(x));
-  const int shift = 2 * parts.exponent - unit_;
-  const uint128 square = static_cast<uint128>(static_cast<int128>(parts.mantissa) * parts.mantissa);
-  if (shift < 0 || shift > 90) return add(group, static_cast<int128>(square), 2 * parts.exponent);
-  const int skip = shift / 64, part = shift % 64;
-  const auto low = static_cast<std::uint64_t>(square),
-             high = static_cast<std::uint64_t>(square >> 64);
-  std::uint64_t* total = totals_[group].data() + skip;
-  uint128 sum = static_cast<uint128>(total[0]) + (low << part);
-  total[0] = static_cast<std::uint64_t>(sum);
-  sum = (sum >> 64) + total[1] + (high << part | low >> 1 >> (63 - part));
-  total[1] = static_cast<std::uint64_t>(sum);
-  sum = (sum >> 64) + total[2] + (high >> 1 >> (63 - part));
-  total[2] = static_cast<std::uint64_t>(sum);
-  if (skip == 0) total[3] += static_cast<std::uint64_t>(sum >> 64);
+void ExactProducts::add_squares(const std::int32_t* groups, const double* x, std::size_t n) {
+  Words* totals = totals_.data();
+  const int unit = unit_ + 2 * 1075;
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::uint64_t bits = bits_of(x[i]);
+    const int field = static_cast<int>(bits >> 52 & 0x7FF);
+    const auto shift = static_cast<unsigned>(2 * field - unit);
+    if (field == 0 || field == 0x7FF || shift > 90) {
+      if (field != 0x7FF) add(groups[i], x[i], x[i]);
+      continue;
+    }
+    const std::uint64_t mantissa = bits << 12 >> 12 | std::uint64_t{1} << 52;
+    const uint128 square = static_cast<uint128>(mantissa) * mantissa;
+    const unsigned part = shift & 63;
+    const auto low = static_cast<std::uint64_t>(square);
+    const auto high = static_cast<std::uint64_t>(square >> 64);
+    std::uint64_t* total = totals[groups[i]].data() + (shift >> 6);
+    uint128 sum = static_cast<uint128>(total[0]) + (low << part);
+    total[0] = static_cast<std::uint64_t>(sum);
+    sum = (sum >> 64) + total[1] + (high << part | low >> 1 >> (63 - part));
+    total[1] = static_cast<std::uint64_t>(sum);
+    sum = (sum >> 64) + total[2] + (high >> 1 >> (63 - part));
+    total[2] = static_cast<std::uint64_t>(sum);
+    if (shift < 64) total[3] += static_cast<std::uint64_t>(sum >> 64);
+  }
 }
 
 void ExactProducts::merge(const ExactProducts& other) {

@@ -18,7 +18,8 @@ class ExactProducts {
       : totals_(groups), unit_(unit_exponent < WideSum::lowest ? WideSum::lowest : unit_exponent) {}
   void add(std::size_t group, double x, double y);
   void add(std::size_t group, int128 product, int exponent);
-  void add_square(std::size_t group, double x);
+  // Squares of doubles; those that are no finite numbers are passed over.
+  void add_squares(const std::int32_t* groups, const double* x, std::size_t n);
   void merge(const ExactProducts& other);
   // In units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;

@@ -20,9 +20,7 @@ class Spread : public Fold {
     if (storage_ == Storage::float64) {
       const auto* x = static_cast<const double*>(chunk.values);
       sums_.add(chunk.groups, x, chunk.n, chunk.scan);
-      for (std::size_t i = 0; i < chunk.n; ++i) {
-        if (std::isfinite(x[i])) squares_.add_square(chunk.groups[i], x[i]);
-      }
+      squares_.add_squares(chunk.groups, x, chunk.n);
     } else if (storage_ == Storage::int32) {
       add_wholes(chunk, static_cast<const std::int32_t*>(chunk.values));
     } else {

@@ -98,13 +98,15 @@ TEST_CASE("ratios are rounded once") {
 
 TEST_CASE("products and squares agree with whole-number arithmetic") {
   std::mt19937_64 random(11);
+  const std::int32_t group = 0;
   ExactProducts products(1, -80), squares(1, -80);
   BigInteger expected, expected_squares;
   for (int i = 0; i < 3000; ++i) {
     const auto a = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 4000;
     const auto b = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 1000;
     products.add(0, std::ldexp(a, -20), std::ldexp(b, -20));
-    squares.add_square(0, std::ldexp(a, -20));
+    const double x = std::ldexp(a, -20);
+    squares.add_squares(&group, &x, 1);
     expected = expected + BigInteger(a) * BigInteger(b);
     expected_squares = expected_squares + BigInteger(a) * BigInteger(a);
   }
@@ -112,8 +114,9 @@ TEST_CASE("products and squares agree with whole-number arithmetic") {
   CHECK((products.total(0) - expected.shifted_up(up)).is_zero());
   CHECK((squares.total(0) - expected_squares.shifted_up(up)).is_zero());
   ExactProducts far(1, 0);
-  far.add_square(0, 1e200);
-  far.add_square(0, 1e-200);
+  const std::vector<std::int32_t> groups(4, 0);
+  const std::vector<double> x = {1e200, 1e-200, NAN, INFINITY};
+  far.add_squares(groups.data(), x.data(), 4);
   const BigInteger both = far.total(0);
   far.add(0, -1e200, 1e200);
   CHECK((both - far.total(0)).bit_length() > 3000);
