@@ -55,7 +55,7 @@ divided <- function(x, y, tally) {
   if (!any(none)) return(x / y)
   result <- x / y
   none <- rep_len(none, length(result))
-  count_up(tally, "divided by zero", sum(none & !is.na(x)))
+  count_up(tally, "Division by zero", sum(none & !is.na(x)))
   result[none] <- NA_real_
   result
 }
@@ -69,7 +69,7 @@ room("%%", "row",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
   work = function(x, y, tally) {
     y <- as_plain_number(y)
-    count_up(tally, "divided by zero", sum(!is.na(y) & y == 0))
+    count_up(tally, "Division by zero", sum(!is.na(y) & y == 0))
     y[!is.na(y) & y == 0] <- NA_real_
     as_plain_number(x) %% y
   },
@@ -208,7 +208,7 @@ room("as_number", "row",
   work = function(x, tally) {
     if (!is_text_vector(x) && !is.character(x) && !is.factor(x)) return(as.double(unclass(as_plain_number(x))))
     result <- on_texts(x, function(texts) suppressWarnings(as.double(trimws(texts))))
-    count_up(tally, "were no numbers", sum(is.na(result)) - sum(is_missing_value(x)))
+    count_up(tally, "Text that is no number", sum(is.na(result)) - sum(is_missing_value(x)))
     result
   },
   words = "a number out of text; what is no number is missing, counted"

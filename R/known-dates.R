@@ -63,7 +63,7 @@ room("as_date", "row",
   work = function(x, tally) {
     if (is_moment_vector(x)) return(as_date_class(as_days(x)))
     result <- on_texts(as_written(x), function(texts) as.double(strict_date(texts)))
-    count_up(tally, "were no dates", sum(is.na(result)) - sum(is_missing_value(x)))
+    count_up(tally, "Text that is no date", sum(is.na(result)) - sum(is_missing_value(x)))
     as_date_class(result)
   },
   words = "a date out of text like 2025-03-31; what is none is missing, counted"

@@ -46,7 +46,7 @@ state_fingerprint <- function(state) {
 tally_notes <- function(state) {
   counts <- state$tally$counts
   if (length(counts) == 0) return(character())
-  sprintf("%s %s and are missing.", vapply(counts, function(n) count_of(n, "value"), ""), names(counts))
+  sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(n, "value"), ""))
 }
 
 statement_part <- function(x, part) attr(x, "idle")[[part]]

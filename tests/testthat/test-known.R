@@ -12,7 +12,7 @@ test_that("arithmetic, rounding and division by zero keep to their rules", {
   expect_equal(got$w[1], 2147483648)
   expect_equal(got$s, c(sqrt(7), NA, 0, NA))
   expect_equal(got$g, pmax(table$x, table$y, 3))
-  expect_match(printed(got), "2 values divided by zero and are missing")
+  expect_match(printed(got), "Division by zero: 2 values now missing")
   halves <- work_out(
     data.frame(x = c(0.5, 1.5, 2.5, -2.5, 2.675, 1.005, 2.4999, 1e300)), a = rounded(x), b = rounded(x, 2)
   )
