@@ -61,7 +61,7 @@ test_that("a brief keeps values only, no environment of its maker", {
 test_that("an interrupt ends a long draw-up within a second or so", {
   skip_on_os("windows")
   script <- withr::local_tempfile(fileext = ".R", lines = c(
-    "library(idleledger)", "x <- rnorm(2e7)",
+    "library(idleledger)", "x <- rnorm(4e6)",
     "page <- brief(data.frame(x), lines = c(k = x), figures = c(m = mode(x)))",
     "cat('ready\\n')", "tryCatch(repeat draw_up(page), interrupt = function(i) cat('stopped\\n'))"
   ))
@@ -76,6 +76,6 @@ test_that("an interrupt ends a long draw-up within a second or so", {
   expect_true(wait_for("ready", 60))
   Sys.sleep(1)
   tools::pskill(pid, tools::SIGINT)
-  expect_true(wait_for("stopped", 5))
+  expect_true(wait_for("stopped", 10))
   tools::pskill(pid, tools::SIGKILL)
 })
