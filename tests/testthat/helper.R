@@ -61,6 +61,16 @@ printed <- function(x, ...) {
   cli::ansi_strip(paste(capture.output(print(x, ...)), collapse = "\n"))
 }
 
+# For the rest of a test, sums are folded wrongly: a mean comes back instead.
+local_wrong_sum <- function(env = parent.frame()) {
+  rooms <- asNamespace("idleledger")$rooms
+  sound <- rooms[["figure sum"]]
+  withr::defer(assign("figure sum", sound, envir = rooms), envir = env)
+  broken <- sound
+  broken$fold <- function(node) list(fold = "total", answer = "mean")
+  assign("figure sum", broken, envir = rooms)
+}
+
 # What is printed, on one line.
 flat <- function(x, ...) gsub("\\s+", " ", printed(x, ...))
 

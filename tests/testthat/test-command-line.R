@@ -73,12 +73,7 @@ test_that("help, version and the other commands answer", {
 })
 
 test_that("a tie-out that differs ends with exit code 1", {
-  rooms <- asNamespace("idleledger")$rooms
-  sound <- rooms[["figure sum"]]
-  withr::defer(assign("figure sum", sound, envir = rooms))
-  broken <- sound
-  broken$fold <- function(node) list(fold = "total", answer = "mean")
-  assign("figure sum", broken, envir = rooms)
+  local_wrong_sum()
   capture.output(code <- command_line(c("tie-out", table, "--lines", "lock", "--figures", "s = sum(toll)")))
   expect_identical(code, 1L)
 })

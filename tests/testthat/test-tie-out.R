@@ -46,12 +46,7 @@ test_that("a changed cell, a lost line and a changed source are found", {
 })
 
 test_that("a figure that is folded wrongly is caught by the second route", {
-  rooms <- asNamespace("idleledger")$rooms
-  sound <- rooms[["figure sum"]]
-  withr::defer(assign("figure sum", sound, envir = rooms))
-  broken <- sound
-  broken$fold <- function(node) list(fold = "total", answer = "mean")
-  assign("figure sum", broken, envir = rooms)
+  local_wrong_sum()
   proof <- as.data.frame(tie_out(page))
   expect_identical(proof$status[proof$check == "recomputed"], "differs")
   expect_match(proof$sentence[proof$check == "recomputed"], "`receipts` in line 1")
