@@ -16,12 +16,12 @@ check_additive <- function(state) {
   parts <- Map(function(name, node) {
     lines <- as_plain_number(state$lines[[name]][own])
     total <- as_plain_number(whole[[node$id]])
-    added <- sum(lines, na.rm = TRUE)
-    if (is.na(total) && all(is.na(lines))) total <- added <- 0
+    added <- sum(lines[!is_missing_value(lines)])
+    if (is_missing_value(total) && all(is_missing_value(lines))) total <- added <- 0
     slack <- length(lines) * max(abs(lines), abs(total), 0, na.rm = TRUE) * .Machine$double.eps
     special <- !is.finite(total)
     list(
-      ties = if (special) TRUE else abs(added - total) <= slack,
+      ties = if (special) same_values(added, total) else isTRUE(abs(added - total) <= slack),
       text = sprintf("%s %s", name, number_text(total, if (isTRUE(total == round(total))) 0 else 2))
     )
   }, names(nodes), nodes)
