@@ -13,22 +13,28 @@ check_additive <- function(state) {
   if (length(nodes) == 0 || state$n == 0) return(NULL)
   whole <- work_figures(unname(nodes), core_group(list(), state$n), entries_of_state(state))$values
   own <- own_lines(state)
-  parts <- Map(function(name, node) {
-    lines <- as_plain_number(state$lines[[name]][own])
-    total <- as_plain_number(whole[[node$id]])
-    added <- sum(lines[!is_missing_value(lines)])
-    if (is_missing_value(total) && all(is_missing_value(lines))) total <- added <- 0
-    slack <- length(lines) * max(abs(lines), abs(total), 0, na.rm = TRUE) * .Machine$double.eps
-    special <- !is.finite(total)
-    list(
-      ties = if (special) same_values(added, total) else isTRUE(abs(added - total) <= slack),
-      text = sprintf("%s %s", name, number_text(total, if (isTRUE(total == round(total))) 0 else 2))
-    )
-  }, names(nodes), nodes)
+  parts <- Map(function(name, node) footed(state$lines[[name]][own], whole[[node$id]], name), names(nodes), nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))
   text <- paste(vapply(parts, `[[`, "", "text"), collapse = ", ")
   verb <- sprintf("the lines %s to the detail's own total", if (ties) "add up" else "do not add up")
   a_check("additive", ties, sprintf("Footing: %s: %s.", verb, text))
+}
+
+# Whether lines add up to a total: 64-bit whole numbers exactly, others within their last bits.
+footed <- function(lines, total, name) {
+  if (!inherits(total, "integer64")) {
+    lines <- as_plain_number(lines)
+    total <- as_plain_number(total)
+  }
+  added <- sum(lines[!is_missing_value(lines)])
+  if (is_missing_value(total) && all(is_missing_value(lines))) total <- added <- 0
+  if (inherits(total, "integer64")) {
+    return(list(ties = isTRUE(added == total), text = paste(name, number_text(total, 0))))
+  }
+  slack <- length(lines) * max(abs(lines), abs(total), 0, na.rm = TRUE) * .Machine$double.eps
+  close <- if (is.finite(total)) isTRUE(abs(added - total) <= slack) else same_values(added, total)
+  decimals <- if (isTRUE(total == round(total))) 0 else 2
+  list(ties = close, text = paste(name, number_text(total, decimals)))
 }
 
 core_route_answers <- c(sum = "sum", mean = "mean", min = "min", max = "max", count = "filled")
