@@ -1,8 +1,92 @@
 #include "exact_products.h"
 
+#include <algorithm>
+#include <cstring>
+
 #include "columns.h"
+#include "vectorise.h"
 
 namespace idle {
+
+namespace {
+
+constexpr int piece_bits = 21;  // of a piece of a value, its sign among them
+
+// A piece of so many bits is a multiple of its own step: adding the shift and taking it away
+// rounds.
+constexpr double shift_of(int piece) {
+  double shift = 3.0 * (std::int64_t{1} << (51 - 19));
+  for (int p = 0; p < piece; ++p) shift /= 1 << piece_bits;
+  return shift;
+}
+
+// Adds up the products of each two pieces of scaled values over one run. A product has 40 bits, and
+// 2^13 of them add up without rounding. Products of like steps come out together, as whole numbers:
+// level k counts units of 2^(-38 - 21 k).
+template <int pieces>
+struct Products {
+  typedef double Four __attribute__((vector_size(32), aligned(8)));
+  static constexpr int pairs = pieces * (pieces + 1) / 2, levels = 2 * pieces - 1;
+  Four total[pairs] = {};
+
+  __attribute__((always_inline)) void take(const Four& value) {
+    Four rest = value;
+    Four piece[pieces];
+#pragma GCC unroll 4
+    for (int p = 0; p < pieces; ++p) {
+      piece[p] = (rest + shift_of(p)) - shift_of(p);
+      rest -= piece[p];
+    }
+    int at = 0;
+#pragma GCC unroll 4
+    for (int p = 0; p < pieces; ++p) {
+#pragma GCC unroll 4
+      for (int q = p; q < pieces; ++q) total[at++] += piece[p] * piece[q];
+    }
+  }
+  __attribute__((always_inline)) void take_all(const double* x, std::size_t n, double scale) {
+    std::size_t i = 0;
+    for (; i + 4 <= n; i += 4) {
+      Four value;
+      std::memcpy(&value, x + i, sizeof value);
+      take(value * scale);
+    }
+    if (i == n) return;
+    Four value = {};
+    for (std::size_t k = 0; i + k < n; ++k) value[k] = x[i + k];
+    take(value * scale);
+  }
+  __attribute__((always_inline)) void give(std::int64_t* level) const {
+    std::fill(level, level + levels, 0);
+    double unit = std::int64_t{1} << 38;
+    for (int k = 0; k < levels; ++k, unit *= 1 << piece_bits) {
+      int at = 0;
+      for (int p = 0; p < pieces; ++p) {
+        for (int q = p; q < pieces; ++q, ++at) {
+          if (p + q != k) continue;
+          const Four& t = total[at];
+          const auto sum = static_cast<std::int64_t>(((t[0] + t[1]) + (t[2] + t[3])) * unit);
+          level[k] += p == q ? sum : 2 * sum;
+        }
+      }
+    }
+  }
+};
+
+IDLE_WIDE void products_of_three(const double* x, std::size_t n, double scale,
+                                 std::int64_t* level) {
+  Products<3> products;
+  products.take_all(x, n, scale);
+  products.give(level);
+}
+
+IDLE_WIDE void products_of_four(const double* x, std::size_t n, double scale, std::int64_t* level) {
+  Products<4> products;
+  products.take_all(x, n, scale);
+  products.give(level);
+}
+
+}  // namespace
 
 // Two's complement throughout, so that a negative product is added like any other.
 void ExactProducts::add_words(Words& total, const Words& part) {
@@ -52,8 +136,42 @@ void ExactProducts::add(std::size_t group, int128 product, int exponent) {
   add_words(totals_[group], placed(product, shift));
 }
 
+void ExactProducts::add_squares(const std::int32_t* groups, const double* x, std::size_t n,
+                                const Scan& scan, const Runs* runs) {
+  const int high = static_cast<int>(bits_of(scan.greatest) >> 52);
+  const int low = static_cast<int>(bits_of(scan.least) >> 52);
+  if (runs == nullptr || high - low > 26 || low == 0 || high > 2045) {
+    return add_each_square(groups, x, n);
+  }
+  const bool close = high - low <= 8;
+  const double scale = number_of(static_cast<std::uint64_t>(2046 - high) << 52);
+  runs->each([&](std::size_t group, const double* values, std::size_t count) {
+    std::int64_t level[7];
+    (close ? products_of_three : products_of_four)(values, count, scale, level);
+    for (int k = 0; k < (close ? 5 : 7); ++k) {
+      add_level(group, level[k], 2 * (high - 1023) - 38 - piece_bits * k);
+    }
+  });
+}
+
+void ExactProducts::add_level(std::size_t group, std::int64_t sum, int exponent) {
+  const int shift = exponent - unit_;
+  if (shift < 0 || shift > 170) return add(group, sum, exponent);
+  Words& total = totals_[group];
+  const unsigned part = shift & 63;
+  const auto fill = static_cast<std::uint64_t>(sum >> 63);
+  const auto low = static_cast<std::uint64_t>(sum);
+  std::uint64_t next[2] = {low << part, fill << part | low >> 1 >> (63 - part)};
+  uint128 carry = 0;
+  for (int word = shift >> 6, k = 0; word < 4; ++word, ++k) {
+    carry += static_cast<uint128>(total[word]) + (k < 2 ? next[k] : fill);
+    total[word] = static_cast<std::uint64_t>(carry);
+    carry >>= 64;
+  }
+}
+
 // Squares are never negative and take three words at most, which saves most of the work.
-void ExactProducts::add_squares(const std::int32_t* groups, const double* x, std::size_t n) {
+void ExactProducts::add_each_square(const std::int32_t* groups, const double* x, std::size_t n) {
   Words* totals = totals_.data();
   const int unit = unit_ + 2 * 1075;
   for (std::size_t i = 0; i < n; ++i) {

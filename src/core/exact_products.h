@@ -8,6 +8,8 @@
 #include <vector>
 
 #include "buffer.h"
+#include "runs.h"
+#include "scan.h"
 #include "wide_sum.h"
 
 namespace idle {
@@ -19,13 +21,17 @@ class ExactProducts {
   void add(std::size_t group, double x, double y);
   void add(std::size_t group, int128 product, int exponent);
   // Squares of doubles; those that are no finite numbers are passed over.
-  void add_squares(const std::int32_t* groups, const double* x, std::size_t n);
+  // `runs` are the same values by group, if they are at hand.
+  void add_squares(const std::int32_t* groups, const double* x, std::size_t n, const Scan& scan,
+                   const Runs* runs);
   void merge(const ExactProducts& other);
   // In units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;
 
  private:
   using Words = std::array<std::uint64_t, 4>;
+  void add_each_square(const std::int32_t* groups, const double* x, std::size_t n);
+  void add_level(std::size_t group, std::int64_t sum, int exponent);
   static void add_words(Words& total, const Words& part);
   static Words placed(int128 product, int shift);
   static WideSum widened(const Words& total, int unit);

@@ -81,13 +81,13 @@ int ExactSums::unit_for(const double* values, std::size_t n) {
 }
 
 void ExactSums::add(const std::int32_t* groups, const double* values, std::size_t n,
-                    const Scan& scan) {
+                    const Scan& scan, const Runs* runs) {
   if (scan.greatest == 0 && !scan.has_nan) return;
   const int high = field_of(scan.greatest), low = field_of(scan.least);
   const bool narrow = !scan.has_nan && high < special_field - 20 && low > 0 && high - low <= 26 &&
                       !lanes_.empty() && n <= block && n > 8 * lanes_.size();
   if (narrow) {
-    add_lanes(groups, values, n, high);
+    add_lanes(groups, values, n, high, runs);
   } else {
     add_each(groups, values, n);
   }
@@ -95,11 +95,17 @@ void ExactSums::add(const std::int32_t* groups, const double* values, std::size_
 
 // Each value is split into a multiple of a fixed step and the rest; both parts add up without any
 // rounding for as long as a block lasts.
-void ExactSums::add_lanes(const std::int32_t* groups, const double* values, std::size_t n,
-                          int high) {
+void ExactSums::add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high,
+                          const Runs* runs) {
   const int top = high + block_bits + 1;
   const double shift = number_of(static_cast<std::uint64_t>(top) << 52 | std::uint64_t{1} << 51);
   Lane* lanes = lanes_.data();
+  if (runs != nullptr) {
+    runs->each([&](std::size_t group, const double* x, std::size_t count) {
+      add_run(x, count, shift, lanes[group].high, lanes[group].low);
+    });
+    return flush_lanes();
+  }
   if (totals_.size() == 1 || is_one_group(groups, n)) {
     add_run(values, n, shift, lanes[groups[0]].high, lanes[groups[0]].low);
     return flush_lanes();
@@ -134,12 +140,14 @@ void ExactSums::add_each(const std::int32_t* groups, const double* values, std::
     const std::uint64_t bits = bits_of(values[i]);
     const int field = static_cast<int>(bits >> 52 & special_field);
     const unsigned shift = static_cast<unsigned>(field - unit);
-    int128 next;
-    if (field != 0 && field != special_field && shift <= 70) {
-      const auto mantissa = static_cast<uint128>(bits << 12 >> 12 | std::uint64_t{1} << 52)
-                            << shift;
-      const auto sign = static_cast<int128>(static_cast<std::int64_t>(bits) >> 63);
-      const int128 part = (static_cast<int128>(mantissa) ^ sign) - sign;
+    // Two words by hand: the compiler's own shift of 128 bits goes through memory.
+    if (field != 0 && field != special_field && shift < 64) {
+      const std::uint64_t mantissa = bits << 12 >> 12 | std::uint64_t{1} << 52;
+      const auto sign = static_cast<std::uint64_t>(static_cast<std::int64_t>(bits) >> 63);
+      const std::uint64_t low = (mantissa << shift) ^ sign;
+      const std::uint64_t high = (mantissa >> 1 >> (63 - shift)) ^ sign;
+      const auto part = static_cast<int128>((static_cast<uint128>(high) << 64 | low) + (sign & 1));
+      int128 next;
       if (!__builtin_add_overflow(totals[groups[i]], part, &next)) {
         totals[groups[i]] = next;
         continue;

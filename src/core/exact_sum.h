@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "buffer.h"
+#include "runs.h"
 #include "scan.h"
 #include "wide_sum.h"
 
@@ -31,8 +32,9 @@ class ExactSums {
   static int unit_for(const double* values, std::size_t n);
 
   // Adds values that are not missing; specials and outliers are taken care of here.
-  // At most `block` values at a time.
-  void add(const std::int32_t* groups, const double* values, std::size_t n, const Scan& scan);
+  // At most `block` values at a time; `runs` are the same values by group, if they are at hand.
+  void add(const std::int32_t* groups, const double* values, std::size_t n, const Scan& scan,
+           const Runs* runs = nullptr);
   static constexpr int block_bits = 13;
   static constexpr std::size_t block = std::size_t{1} << block_bits;
   void add_whole(std::size_t group, std::int64_t value) { add_fixed(group, value, 0); }
@@ -47,7 +49,8 @@ class ExactSums {
   std::size_t groups() const { return totals_.size(); }
 
  private:
-  void add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high);
+  void add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high,
+                 const Runs* runs);
   void add_each(const std::int32_t* groups, const double* values, std::size_t n);
   void add_odd(std::size_t group, std::uint64_t bits);
   void add_fixed(std::size_t group, std::int64_t mantissa, int exponent);

@@ -8,6 +8,7 @@
 
 #include "buffer.h"
 #include "columns.h"
+#include "runs.h"
 #include "scan.h"
 
 namespace idle {
@@ -21,7 +22,8 @@ struct Chunk {
   std::size_t n;
   std::size_t first_row;
   const std::int32_t* rows;
-  Scan scan;  // of values that are doubles
+  Scan scan;                   // of values that are doubles
+  const Runs* runs = nullptr;  // the same doubles by group, where that is worth it
 
   std::int64_t row(std::size_t i) const {
     return static_cast<std::int64_t>(first_row) + (rows ? rows[i] : static_cast<std::int32_t>(i));
@@ -49,6 +51,8 @@ class Fold {
  public:
   virtual ~Fold() = default;
   virtual void add(const Chunk& chunk) = 0;
+  // Whether doubles brought together by group are worked faster.
+  virtual bool likes_runs() const { return false; }
   // `later` has seen the rows after this fold's.
   virtual void merge(const Fold& later) = 0;
   virtual std::unique_ptr<Fold> fresh() const = 0;

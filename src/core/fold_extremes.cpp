@@ -1,6 +1,10 @@
 // Least and greatest value. A value that is no number makes the answer no number.
+#include <algorithm>
+#include <cstring>
+
 #include "buffer.h"
 #include "fold_families.h"
+#include "vectorise.h"
 
 namespace idle {
 
@@ -17,12 +21,51 @@ struct ByRank {
   bool operator()(std::int32_t a, std::int32_t b) const { return rank[a - 1] < rank[b - 1]; }
 };
 
+// Least and greatest of doubles none of which is NaN.
+IDLE_WIDE void ends_of(const double* x, std::size_t n, double& least, double& greatest) {
+  typedef double Four __attribute__((vector_size(32), aligned(8)));
+  double low = x[0], high = x[0];
+  std::size_t i = 0;
+  if (n >= 8) {
+    Four lows[2], highs[2];
+    std::memcpy(lows, x, sizeof lows);
+    std::memcpy(highs, x, sizeof highs);
+    for (i = 8; i + 8 <= n; i += 8) {
+      for (std::size_t k = 0; k < 2; ++k) {
+        Four v;
+        std::memcpy(&v, x + i + 4 * k, sizeof v);
+        lows[k] = v < lows[k] ? v : lows[k];
+        highs[k] = v > highs[k] ? v : highs[k];
+      }
+    }
+    for (std::size_t k = 0; k < 8; ++k) {
+      low = std::min(low, lows[k / 4][k % 4]);
+      high = std::max(high, highs[k / 4][k % 4]);
+    }
+  }
+  for (; i < n; ++i) {
+    low = std::min(low, x[i]);
+    high = std::max(high, x[i]);
+  }
+  least = low;
+  greatest = high;
+}
+
 template <typename T, typename Less>
 class Extremes : public Fold {
  public:
   Extremes(std::size_t groups, Less less) : known_(groups), less_(less) {}
 
+  bool likes_runs() const override { return std::is_same<T, double>::value; }
   void add(const Chunk& chunk) override {
+    if (std::is_same<T, double>::value && chunk.runs != nullptr) {
+      chunk.runs->each([&](std::size_t group, const double* x, std::size_t n) {
+        double least, greatest;
+        ends_of(x, n, least, greatest);
+        take(known_[group], static_cast<T>(least), static_cast<T>(greatest));
+      });
+      return;
+    }
     const T* x = static_cast<const T*>(chunk.values);
     for (std::size_t i = 0; i < chunk.n; ++i) {
       Known& known = known_[chunk.groups[i]];

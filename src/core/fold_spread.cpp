@@ -19,14 +19,15 @@ class Spread : public Fold {
   void add(const Chunk& chunk) override {
     if (storage_ == Storage::float64) {
       const auto* x = static_cast<const double*>(chunk.values);
-      sums_.add(chunk.groups, x, chunk.n, chunk.scan);
-      squares_.add_squares(chunk.groups, x, chunk.n);
+      sums_.add(chunk.groups, x, chunk.n, chunk.scan, chunk.runs);
+      squares_.add_squares(chunk.groups, x, chunk.n, chunk.scan, chunk.runs);
     } else if (storage_ == Storage::int32) {
       add_wholes(chunk, static_cast<const std::int32_t*>(chunk.values));
     } else {
       add_wholes(chunk, static_cast<const std::int64_t*>(chunk.values));
     }
   }
+  bool likes_runs() const override { return storage_ == Storage::float64; }
   void merge(const Fold& later) override {
     const auto& other = static_cast<const Spread&>(later);
     sums_.merge(other.sums_);

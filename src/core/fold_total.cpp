@@ -20,7 +20,8 @@ class NumberTotal : public Fold {
   NumberTotal(std::size_t groups, int unit) : sums_(groups, unit), unit_(unit) {}
 
   void add(const Chunk& chunk) override {
-    sums_.add(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, chunk.scan);
+    sums_.add(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, chunk.scan,
+              chunk.runs);
   }
   void merge(const Fold& later) override {
     sums_.merge(static_cast<const NumberTotal&>(later).sums_);

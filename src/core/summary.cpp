@@ -17,6 +17,7 @@ struct Worker {
   std::int32_t numbers[block], groups[block], rows[block];
   std::uint64_t values[block];
   double weights[block];
+  Runs runs;
 };
 
 Summary empty_summary(std::size_t groups, const std::vector<Feed>& feeds) {
@@ -105,6 +106,16 @@ Chunk thinned(const Feed& feed, FeedResult& result, Worker& worker, const std::i
           {}};
 }
 
+void part_runs(const Feed& feed, const FeedResult& result, Worker& worker, Chunk& chunk) {
+  if (feed.values.data == nullptr || feed.values.storage != Storage::float64) return;
+  if (chunk.scan.has_nan || result.groups < 2 || !Runs::worth(chunk.n, result.groups)) return;
+  bool wanted = false;
+  for (const auto& fold : result.folds) wanted = wanted || fold->likes_runs();
+  if (!wanted) return;
+  worker.runs.part(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, result.groups);
+  chunk.runs = &worker.runs;
+}
+
 void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std::int32_t* numbers,
                 std::size_t begin, std::size_t n) {
   Chunk chunk;
@@ -124,6 +135,7 @@ void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std:
              nullptr,
              scan};
   }
+  part_runs(feed, result, worker, chunk);
   for (const auto& fold : result.folds) fold->add(chunk);
 }
 

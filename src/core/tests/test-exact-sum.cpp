@@ -106,7 +106,7 @@ TEST_CASE("products and squares agree with whole-number arithmetic") {
     const auto b = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 1000;
     products.add(0, std::ldexp(a, -20), std::ldexp(b, -20));
     const double x = std::ldexp(a, -20);
-    squares.add_squares(&group, &x, 1);
+    squares.add_squares(&group, &x, 1, scan_numbers(&x, 1), nullptr);
     expected = expected + BigInteger(a) * BigInteger(b);
     expected_squares = expected_squares + BigInteger(a) * BigInteger(a);
   }
@@ -116,8 +116,35 @@ TEST_CASE("products and squares agree with whole-number arithmetic") {
   ExactProducts far(1, 0);
   const std::vector<std::int32_t> groups(4, 0);
   const std::vector<double> x = {1e200, 1e-200, NAN, INFINITY};
-  far.add_squares(groups.data(), x.data(), 4);
+  far.add_squares(groups.data(), x.data(), 4, scan_numbers(x.data(), 4), nullptr);
   const BigInteger both = far.total(0);
   far.add(0, -1e200, 1e200);
   CHECK((both - far.total(0)).bit_length() > 3000);
+}
+
+TEST_CASE("squares worked by runs are the squares of each value") {
+  std::mt19937_64 random(8);
+  for (int round = 0; round < 60; ++round) {
+    const std::size_t groups = 2 + random() % 40;
+    const std::size_t n = std::min<std::size_t>(16 * groups + random() % 7000, ExactSums::block);
+    const int centre = static_cast<int>(random() % 1800) - 900, spread = 1 + round % 30;
+    std::vector<double> x(n);
+    std::vector<std::int32_t> group(n);
+    for (std::size_t i = 0; i < n; ++i) {
+      const double fraction = 1 + static_cast<double>(random() >> 11) * 0x1p-53;
+      x[i] = std::ldexp(random() % 2 ? fraction : -fraction,
+                        centre + static_cast<int>(random() % spread));
+      group[i] = static_cast<std::int32_t>(random() % groups);
+    }
+    Runs runs;
+    runs.part(group.data(), x.data(), n, groups);
+    const int unit = 2 * ExactSums::unit_for(x.data(), n);
+    ExactProducts by_runs(groups, unit), by_value(groups, unit);
+    by_runs.add_squares(group.data(), x.data(), n, scan_numbers(x.data(), n), &runs);
+    for (std::size_t i = 0; i < n; ++i) by_value.add(group[i], x[i], x[i]);
+    for (std::size_t g = 0; g < groups; ++g) {
+      const BigInteger rest = by_runs.total(g) - by_value.total(g);
+      CHECK(rest.is_zero());
+    }
+  }
 }
