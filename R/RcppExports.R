@@ -89,6 +89,42 @@ core_rank_texts <- function(texts) {
     .Call(`_idleledger_core_rank_texts`, texts)
 }
 
+core_arrange <- function(groups, keys, descending) {
+    .Call(`_idleledger_core_arrange`, groups, keys, descending)
+}
+
+core_arrangement_facts <- function(arrangement) {
+    .Call(`_idleledger_core_arrangement_facts`, arrangement)
+}
+
+core_rank <- function(arrangement, what, tiles) {
+    .Call(`_idleledger_core_rank`, arrangement, what, tiles)
+}
+
+core_slide <- function(arrangement, frame, days, figure, partial) {
+    .Call(`_idleledger_core_slide`, arrangement, frame, days, figure, partial)
+}
+
+core_frames <- function(arrangement, frame, days) {
+    .Call(`_idleledger_core_frames`, arrangement, frame, days)
+}
+
+core_rows_away <- function(arrangement, n, skip) {
+    .Call(`_idleledger_core_rows_away`, arrangement, n, skip)
+}
+
+core_rows_carried <- function(arrangement, values) {
+    .Call(`_idleledger_core_rows_carried`, arrangement, values)
+}
+
+core_rows_ago <- function(arrangement, days, span) {
+    .Call(`_idleledger_core_rows_ago`, arrangement, days, span)
+}
+
+core_number_runs <- function(arrangement, values, step, months) {
+    .Call(`_idleledger_core_number_runs`, arrangement, values, step, months)
+}
+
 core_set_progress <- function(tick) {
     invisible(.Call(`_idleledger_core_set_progress`, tick))
 }

@@ -275,6 +275,123 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_arrange
+SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending);
+RcppExport SEXP _idleledger_core_arrange(SEXP groupsSEXP, SEXP keysSEXP, SEXP descendingSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
+    Rcpp::traits::input_parameter< Rcpp::LogicalVector >::type descending(descendingSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_arrange(groups, keys, descending));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_arrangement_facts
+Rcpp::List core_arrangement_facts(SEXP arrangement);
+RcppExport SEXP _idleledger_core_arrangement_facts(SEXP arrangementSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_arrangement_facts(arrangement));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_rank
+Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles);
+RcppExport SEXP _idleledger_core_rank(SEXP arrangementSEXP, SEXP whatSEXP, SEXP tilesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< std::string >::type what(whatSEXP);
+    Rcpp::traits::input_parameter< double >::type tiles(tilesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_rank(arrangement, what, tiles));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_slide
+Rcpp::List core_slide(SEXP arrangement, Rcpp::List frame, SEXP days, Rcpp::List figure, bool partial);
+RcppExport SEXP _idleledger_core_slide(SEXP arrangementSEXP, SEXP frameSEXP, SEXP daysSEXP, SEXP figureSEXP, SEXP partialSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type frame(frameSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type figure(figureSEXP);
+    Rcpp::traits::input_parameter< bool >::type partial(partialSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_slide(arrangement, frame, days, figure, partial));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_frames
+Rcpp::List core_frames(SEXP arrangement, Rcpp::List frame, SEXP days);
+RcppExport SEXP _idleledger_core_frames(SEXP arrangementSEXP, SEXP frameSEXP, SEXP daysSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type frame(frameSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_frames(arrangement, frame, days));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_rows_away
+SEXP core_rows_away(SEXP arrangement, double n, SEXP skip);
+RcppExport SEXP _idleledger_core_rows_away(SEXP arrangementSEXP, SEXP nSEXP, SEXP skipSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< double >::type n(nSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type skip(skipSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_rows_away(arrangement, n, skip));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_rows_carried
+SEXP core_rows_carried(SEXP arrangement, SEXP values);
+RcppExport SEXP _idleledger_core_rows_carried(SEXP arrangementSEXP, SEXP valuesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_rows_carried(arrangement, values));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_rows_ago
+Rcpp::List core_rows_ago(SEXP arrangement, SEXP days, Rcpp::List span);
+RcppExport SEXP _idleledger_core_rows_ago(SEXP arrangementSEXP, SEXP daysSEXP, SEXP spanSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type span(spanSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_rows_ago(arrangement, days, span));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_number_runs
+SEXP core_number_runs(SEXP arrangement, SEXP values, double step, bool months);
+RcppExport SEXP _idleledger_core_number_runs(SEXP arrangementSEXP, SEXP valuesSEXP, SEXP stepSEXP, SEXP monthsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< double >::type step(stepSEXP);
+    Rcpp::traits::input_parameter< bool >::type months(monthsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_number_runs(arrangement, values, step, months));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_set_progress
 void core_set_progress(SEXP tick);
 RcppExport SEXP _idleledger_core_set_progress(SEXP tickSEXP) {
@@ -319,6 +436,15 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
+    {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},
+    {"_idleledger_core_arrangement_facts", (DL_FUNC) &_idleledger_core_arrangement_facts, 1},
+    {"_idleledger_core_rank", (DL_FUNC) &_idleledger_core_rank, 3},
+    {"_idleledger_core_slide", (DL_FUNC) &_idleledger_core_slide, 5},
+    {"_idleledger_core_frames", (DL_FUNC) &_idleledger_core_frames, 3},
+    {"_idleledger_core_rows_away", (DL_FUNC) &_idleledger_core_rows_away, 3},
+    {"_idleledger_core_rows_carried", (DL_FUNC) &_idleledger_core_rows_carried, 2},
+    {"_idleledger_core_rows_ago", (DL_FUNC) &_idleledger_core_rows_ago, 3},
+    {"_idleledger_core_number_runs", (DL_FUNC) &_idleledger_core_number_runs, 4},
     {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 1},
     {"_idleledger_core_threads", (DL_FUNC) &_idleledger_core_threads, 0},
     {NULL, NULL, 0}

@@ -10,6 +10,13 @@
 
 namespace idle {
 
+double between(double low, double high, double part) {
+  if (part == 0 || low == high) return low;
+  if (part == 0.5)
+    return low / 2 + high / 2 == (low + high) / 2 ? (low + high) / 2 : low / 2 + high / 2;
+  return low + part * (high - low);
+}
+
 namespace {
 
 constexpr std::size_t slice = 8192;
@@ -103,13 +110,6 @@ double number_at(const ColumnView& view, std::size_t row) {
   if (view.storage == Storage::float64) return view.as<double>()[row];
   if (view.storage == Storage::int64) return static_cast<double>(view.as<std::int64_t>()[row]);
   return view.as<std::int32_t>()[row];
-}
-
-double between(double low, double high, double part) {
-  if (part == 0 || low == high) return low;
-  if (part == 0.5)
-    return low / 2 + high / 2 == (low + high) / 2 ? (low + high) / 2 : low / 2 + high / 2;
-  return low + part * (high - low);
 }
 
 // Narrows long runs down to the values near the wanted places: they are counted into buckets that

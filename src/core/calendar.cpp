@@ -1,5 +1,6 @@
 #include "calendar.h"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 #include <stdexcept>
@@ -75,6 +76,17 @@ std::int64_t days_of(const Civil& date) {
   const int from_march = date.month > 2 ? date.month - 3 : date.month + 9;
   const std::int64_t in_year = (153 * from_march + 2) / 5 + date.day - 1;
   return era * 146097 + in_era * 365 + in_era / 4 - in_era / 100 + in_year - 719468;
+}
+
+std::int64_t months_later(std::int64_t days, std::int64_t months) {
+  const Civil date = civil_of(days);
+  const std::int64_t month = date.year * 12 + date.month - 1 + months;
+  const std::int64_t year = month >= 0 ? month / 12 : (month - 11) / 12;
+  const int of_year = static_cast<int>(month - year * 12) + 1;
+  const std::int64_t first = days_of({year, of_year, 1});
+  const std::int64_t next =
+      of_year == 12 ? days_of({year + 1, 1, 1}) : days_of({year, of_year + 1, 1});
+  return std::min<std::int64_t>(first + date.day - 1, next - 1);
 }
 
 void date_part(const double* days, std::size_t n, const std::string& part, int starts,

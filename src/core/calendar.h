@@ -15,6 +15,8 @@ struct Civil {
 
 Civil civil_of(std::int64_t days);
 std::int64_t days_of(const Civil& date);
+// The same day so many months later; past the end of a month it is the month's last day.
+std::int64_t months_later(std::int64_t days, std::int64_t months);
 
 // Part is year, quarter, month, day, weekday, week, week_year, fiscal_year or start_of_ with day,
 // week, month, quarter or year. `starts` is the first month of a fiscal year. Days that are missing

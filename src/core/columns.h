@@ -55,4 +55,10 @@ struct ColumnView {
   const void* at(std::size_t row) const { return static_cast<const char*>(data) + row * width(); }
 };
 
+inline bool is_missing_at(const ColumnView& view, std::size_t row) {
+  if (view.storage == Storage::float64) return is_missing(view.as<double>()[row]);
+  if (view.storage == Storage::int64) return is_missing(view.as<std::int64_t>()[row]);
+  return is_missing(view.as<std::int32_t>()[row]);
+}
+
 }  // namespace idle

@@ -12,14 +12,14 @@ namespace {
 
 constexpr std::size_t slice = 65536;
 
-std::uint64_t key_of(const OrderKey& key, std::size_t row) {
+}  // namespace
+
+std::uint64_t sort_key(const OrderKey& key, std::size_t row) {
   const std::uint64_t k = sortable(key.view, row);
   const std::uint64_t ends = key.view.storage == Storage::float64 ? 2 : 1;
   const std::uint64_t last = ~std::uint64_t{0};
   return key.descending && k <= last - ends ? last - ends - k : k;
 }
-
-}  // namespace
 
 Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t rows,
                                 const Work& work) {
@@ -31,7 +31,7 @@ Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t r
     run_parallel(work, workers_for(work, rows), rows, slice,
                  [&](int, std::size_t begin, std::size_t end) {
                    for (std::size_t i = begin; i < end; ++i) {
-                     items[i] = {key_of(keys[k], order[i]), order[i]};
+                     items[i] = {sort_key(keys[k], order[i]), order[i]};
                    }
                  });
     sort_items(items, spare);

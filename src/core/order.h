@@ -14,6 +14,9 @@ struct OrderKey {
   bool descending = false;
 };
 
+// A 64-bit key that orders as the column does under this key.
+std::uint64_t sort_key(const OrderKey& key, std::size_t row);
+
 // The rows in order, from 0.
 Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t rows,
                                 const Work& work);

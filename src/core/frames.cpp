@@ -1,0 +1,183 @@
+#include "frames.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "calendar.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::int64_t undated = INT64_MAX;
+
+std::int64_t day_at(const ColumnView& view, std::size_t row) {
+  if (view.storage == Storage::int32) {
+    const std::int32_t x = view.as<std::int32_t>()[row];
+    return is_missing(x) ? undated : x;
+  }
+  const double x = view.as<double>()[row];
+  return std::isfinite(x) && std::fabs(x) < 1e12 ? static_cast<std::int64_t>(std::floor(x))
+                                                 : undated;
+}
+
+std::vector<std::int64_t> days_in(const Arrangement& arrangement, std::size_t group,
+                                  const ColumnView& days) {
+  if (days.data == nullptr) return {};
+  const std::size_t begin = arrangement.begin(group), m = arrangement.end(group) - begin;
+  std::vector<std::int64_t> result(m);
+  if (arrangement.wholes_of(days.data, begin, m, undated, result.data())) return result;
+  arrangement.with_rows(begin, [&](const auto& row_at) {
+    for (std::size_t k = 0; k < m; ++k) result[k] = day_at(days, row_at(k));
+  });
+  return result;
+}
+
+void frame_rows(const Frame& frame, Bounds& bounds) {
+  const auto m = static_cast<std::int32_t>(bounds.low.size());
+  const auto limited = [m](const Reach& reach) {
+    return static_cast<std::int32_t>(
+        std::max<std::int64_t>(std::min<std::int64_t>(reach.n, m), -m));
+  };
+  const std::int32_t behind = limited(frame.behind), after = limited(frame.ahead);
+  std::int32_t* low = bounds.low.data();
+  std::int32_t* high = bounds.high.data();
+  if (frame.behind.unit == Reach::Unit::end) {
+    std::fill(low, low + m, 0);
+  } else {
+    for (std::int32_t i = 0; i < m; ++i) low[i] = std::min(std::max(i - behind, 0), m);
+  }
+  if (frame.ahead.unit == Reach::Unit::end) {
+    std::fill(high, high + m, m);
+  } else {
+    for (std::int32_t i = 0; i < m; ++i) high[i] = std::min(std::max(i + after + 1, low[i]), m);
+  }
+  const std::int32_t from = frame.behind.unit == Reach::Unit::end ? 0 : behind;
+  const std::int32_t to = frame.ahead.unit == Reach::Unit::end ? m : m - after;
+  for (std::int32_t i = 0; i < m; ++i) bounds.full[i] = i >= from && i < to;
+}
+
+void take_in_ties(const Arrangement& arrangement, std::size_t group, Bounds& bounds) {
+  const std::size_t begin = arrangement.begin(group), m = bounds.low.size();
+  std::size_t peers = 0;
+  for (std::size_t i = 0; i < m; ++i) {
+    peers = std::max<std::size_t>(peers, bounds.high[i]);
+    while (peers > 0 && peers < m && arrangement.ties_with_last(begin + peers)) ++peers;
+    bounds.high[i] = static_cast<std::int32_t>(peers);
+  }
+}
+
+std::int64_t reached(std::int64_t day, const Reach& reach, int side) {
+  const std::int64_t end =
+      reach.unit == Reach::Unit::months ? months_later(day, side * reach.n) : day + side * reach.n;
+  return reach.short_of ? end - side : end;
+}
+
+void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, Bounds& bounds,
+                FrameFacts& facts) {
+  const std::size_t m = days.size();
+  const auto dated =
+      static_cast<std::size_t>(std::find(days.begin(), days.end(), undated) - days.begin());
+  std::size_t low = 0, high = 0;
+  for (std::size_t i = 0; i < m; ++i) {
+    if (i >= dated) {
+      bounds.low[i] = bounds.high[i] = static_cast<std::int32_t>(dated);
+      bounds.full[i] = 0;
+      ++facts.undated;
+      continue;
+    }
+    const bool no_start = frame.behind.unit == Reach::Unit::end;
+    const bool no_end = frame.ahead.unit == Reach::Unit::end;
+    const std::int64_t from = no_start ? days[0] : reached(days[i], frame.behind, -1);
+    const std::int64_t to = no_end ? days[dated - 1] : reached(days[i], frame.ahead, 1);
+    while (low < dated && days[low] < from) ++low;
+    high = std::max(high, low);
+    while (high < dated && days[high] <= to) ++high;
+    bounds.low[i] = static_cast<std::int32_t>(low);
+    bounds.high[i] = static_cast<std::int32_t>(high);
+    bounds.full[i] = from >= days[0] && (to <= days[dated - 1] || frame.ahead.n == 0);
+  }
+}
+
+// Days that occur, counted up to each position.
+void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const Bounds& bounds,
+               FrameFacts& facts) {
+  std::vector<std::int32_t> different(days.size() + 1, 0);
+  for (std::size_t i = 0; i < days.size(); ++i) {
+    different[i + 1] = different[i] + (i == 0 || days[i] != days[i - 1]);
+  }
+  for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
+    if (!bounds.full[i] || frame.behind.unit == Reach::Unit::end) continue;
+    const std::int64_t from = reached(days[i], frame.behind, -1);
+    const std::int64_t to = reached(days[i], frame.ahead, 1);
+    const std::int32_t low = bounds.low[i], high = bounds.high[i];
+    const bool shared = low > 0 && low < high && days[low] == days[low - 1];
+    const std::int64_t present = different[high] - different[low] + (shared ? 1 : 0);
+    facts.gappy += present < to - from + 1;
+  }
+}
+
+void note_widths(const std::vector<std::int64_t>& days, const Bounds& bounds, FrameFacts& facts) {
+  for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
+    if (!bounds.full[i] || bounds.low[i] >= bounds.high[i]) continue;
+    const std::int64_t last = days[bounds.high[i] - 1];
+    if (last == undated) continue;
+    const std::int64_t span = last - days[bounds.low[i]] + 1;
+    if (span <= bounds.high[i] - bounds.low[i]) continue;
+    ++facts.wide;
+    facts.widest = std::max(facts.widest, span);
+  }
+}
+
+void note_steps(const std::vector<std::int64_t>& days, FrameFacts& facts) {
+  for (std::size_t i = 1; i < days.size() && days[i] != undated; ++i) {
+    ++facts.steps;
+    facts.same_day += days[i] == days[i - 1];
+    facts.next_day += days[i] == days[i - 1] + 1;
+  }
+}
+
+}  // namespace
+
+bool by_calendar(const Frame& frame) {
+  const auto dated = [](const Reach& reach) {
+    return reach.unit == Reach::Unit::days || reach.unit == Reach::Unit::months;
+  };
+  return dated(frame.behind) || dated(frame.ahead);
+}
+
+void FrameFacts::add(const FrameFacts& other) {
+  incomplete += other.incomplete;
+  undated += other.undated;
+  wide += other.wide;
+  widest = std::max(widest, other.widest);
+  gappy += other.gappy;
+  steps += other.steps;
+  same_day += other.same_day;
+  next_day += other.next_day;
+}
+
+void frames_of(const Arrangement& arrangement, std::size_t group, const Frame& frame,
+               const ColumnView& days, Bounds& bounds, FrameFacts& facts) {
+  const std::size_t m = arrangement.end(group) - arrangement.begin(group);
+  bounds.low.resize(m);
+  bounds.high.resize(m);
+  bounds.full.resize(m);
+  const bool noted = by_calendar(frame) || frame.behind.unit == Reach::Unit::rows;
+  const std::vector<std::int64_t> dates =
+      noted ? days_in(arrangement, group, days) : std::vector<std::int64_t>();
+  if (by_calendar(frame)) {
+    frame_days(dates, frame, bounds, facts);
+    note_gaps(dates, frame, bounds, facts);
+  } else {
+    frame_rows(frame, bounds);
+    if (frame.together) take_in_ties(arrangement, group, bounds);
+    if (!dates.empty()) {
+      note_steps(dates, facts);
+      note_widths(dates, bounds, facts);
+    }
+  }
+  facts.incomplete += std::count(bounds.full.begin(), bounds.full.end(), 0);
+}
+
+}  // namespace idle

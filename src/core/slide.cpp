@@ -1,0 +1,243 @@
+#include "slide.h"
+
+#include <algorithm>
+#include <atomic>
+#include <stdexcept>
+
+#include "slide_local.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::size_t ahead = 16;  // rows fetched before their turn
+
+enum class Family {
+  count,
+  total,
+  whole,
+  spread,
+  weighted,
+  extremes,
+  quantile,
+  distinct,
+  mode,
+  nth
+};
+
+Family family_of(const std::string& name) {
+  if (name == "count" || name == "missing") return Family::count;
+  if (name == "sum" || name == "mean") return Family::total;
+  if (name == "whole_sum") return Family::whole;
+  if (name == "weighted_mean") return Family::weighted;
+  if (name == "min" || name == "max") return Family::extremes;
+  if (name == "var" || name == "sd" || name == "var_pop" || name == "sd_pop") return Family::spread;
+  if (name == "quantile") return Family::quantile;
+  if (name == "distinct") return Family::distinct;
+  if (name == "mode") return Family::mode;
+  if (name == "nth") return Family::nth;
+  throw std::invalid_argument("no moving figure is called " + name);
+}
+
+// Whether a row's value counts for the figure; "missing" counts the ones that are not there.
+bool is_taken(const MovingFigure& figure, bool missing, std::size_t row) {
+  if (figure.condition != nullptr && figure.condition[row] != 1) return false;
+  const bool gone = (figure.values.data != nullptr && is_missing_at(figure.values, row)) ||
+                    (figure.weights.data != nullptr && is_missing_at(figure.weights, row));
+  return gone == missing;
+}
+
+void count_taken_rows(LocalRows& rows) {
+  const bool missing = rows.figure->name == "missing";
+  rows.taken.resize(rows.size + 1);
+  std::int32_t count = 0;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    rows.taken[at] = count;
+    count += is_taken(*rows.figure, missing, rows.row(at));
+  }
+  rows.taken[rows.size] = count;
+}
+
+// Fetches rows some turns ahead, since an arranged group is spread over the column.
+template <typename T, typename To>
+void bring(const LocalRows& rows, const T* from, std::vector<To>& to) {
+  const std::size_t m = rows.size;
+  to.resize(m);
+  rows.arrangement->with_rows(rows.begin, [&](const auto& row_at) {
+    std::size_t k = 0;
+    for (; k + ahead < m; ++k) {
+      __builtin_prefetch(&from[row_at(k + ahead)]);
+      to[k] = static_cast<To>(from[row_at(k)]);
+    }
+    for (; k < m; ++k) to[k] = static_cast<To>(from[row_at(k)]);
+  });
+}
+
+void bring_values(LocalRows& rows) {
+  const ColumnView& values = rows.figure->values;
+  rows.numbers.clear();
+  rows.wholes.clear();
+  if (values.data == nullptr) return;
+  if (values.storage == Storage::float64) bring(rows, values.as<double>(), rows.numbers);
+  if (values.storage == Storage::int64) bring(rows, values.as<std::int64_t>(), rows.wholes);
+  if (values.storage == Storage::int32) bring(rows, values.as<std::int32_t>(), rows.wholes);
+  if (rows.figure->weights.data == nullptr) return;
+  bring(rows, rows.figure->weights.as<double>(), rows.weights);
+}
+
+// Doubles at hand need not be looked up again.
+void count_taken_numbers(LocalRows& rows) {
+  rows.taken.resize(rows.size + 1);
+  std::int32_t count = 0;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    rows.taken[at] = count;
+    count += !(rows.numbers[at] != rows.numbers[at] && is_missing(rows.numbers[at]));
+  }
+  rows.taken[rows.size] = count;
+}
+
+void count_taken(LocalRows& rows, bool values_at_hand) {
+  const MovingFigure& figure = *rows.figure;
+  const bool plain = figure.condition == nullptr && figure.weights.data == nullptr;
+  if (plain && values_at_hand && !rows.numbers.empty()) {
+    count_taken_numbers(rows);
+  } else {
+    count_taken_rows(rows);
+  }
+}
+
+void count_frames(const LocalRows& rows, std::int32_t* answers) {
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    answers[at] = rows.shown(at) ? rows.filled(at) : missing_int32;
+  }
+}
+
+// The n-th value taken in each frame, as a row from 1.
+void pick_nth(const LocalRows& rows, std::int32_t* answers) {
+  std::vector<std::int32_t> place;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    if (rows.takes(at)) place.push_back(static_cast<std::int32_t>(at));
+  }
+  const std::int64_t n = rows.figure->n;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    const std::int64_t first = rows.taken[rows.bounds.low[at]];
+    const std::int64_t last = rows.taken[rows.bounds.high[at]];
+    const std::int64_t wanted = n > 0 ? first + n - 1 : last + n;
+    const bool there = rows.shown(at) && wanted >= first && wanted < last;
+    answers[at] = there ? static_cast<std::int32_t>(rows.row(place[wanted])) + 1 : missing_int32;
+  }
+}
+
+template <typename T>
+void give_out(const LocalRows& rows, const std::vector<T>& answers, void* out) {
+  T* to = static_cast<T*>(out);
+  const std::size_t m = rows.size;
+  rows.arrangement->with_rows(rows.begin, [&](const auto& row_at) {
+    std::size_t k = 0;
+    for (; k + ahead < m; ++k) {
+      __builtin_prefetch(&to[row_at(k + ahead)], 1);
+      to[row_at(k)] = answers[k];
+    }
+    for (; k < m; ++k) to[row_at(k)] = answers[k];
+  });
+}
+
+// What a worker keeps from group to group.
+struct Scratch {
+  LocalRows rows;
+  std::vector<double> numbers;
+  std::vector<std::int32_t> codes;
+  std::vector<std::int64_t> wholes;
+  FrameFacts facts;
+};
+
+void work_numbers(Family family, Scratch& scratch) {
+  double* answers = scratch.numbers.data();
+  if (family == Family::total) return slide_totals(scratch.rows, answers);
+  if (family == Family::spread) return slide_spread(scratch.rows, answers);
+  if (family == Family::weighted) return slide_weighted(scratch.rows, answers);
+  if (family == Family::quantile) return slide_quantiles(scratch.rows, answers);
+  slide_extremes(scratch.rows, answers);
+}
+
+void work_codes(Family family, Scratch& scratch) {
+  std::int32_t* answers = scratch.codes.data();
+  if (family == Family::count) return count_frames(scratch.rows, answers);
+  if (family == Family::distinct) return slide_distinct(scratch.rows, answers);
+  if (family == Family::mode) return slide_modes(scratch.rows, answers);
+  if (family == Family::nth) return pick_nth(scratch.rows, answers);
+  slide_extremes(scratch.rows, answers);
+}
+
+void work_wholes(Family family, Scratch& scratch) {
+  if (family == Family::whole) return slide_whole_sums(scratch.rows, scratch.wholes.data());
+  slide_extremes(scratch.rows, scratch.wholes.data());
+}
+
+void work_group(Family family, Storage storage, Scratch& scratch, void* out) {
+  LocalRows& rows = scratch.rows;
+  if (storage == Storage::float64) {
+    scratch.numbers.resize(rows.size);
+    work_numbers(family, scratch);
+    give_out(rows, scratch.numbers, out);
+  } else if (storage == Storage::int32) {
+    scratch.codes.resize(rows.size);
+    work_codes(family, scratch);
+    give_out(rows, scratch.codes, out);
+  } else {
+    scratch.wholes.resize(rows.size);
+    work_wholes(family, scratch);
+    give_out(rows, scratch.wholes, out);
+  }
+}
+
+}  // namespace
+
+Storage answer_storage(const MovingFigure& figure) {
+  switch (family_of(figure.name)) {
+    case Family::count:
+    case Family::distinct:
+    case Family::mode:
+    case Family::nth:
+      return Storage::int32;
+    case Family::whole:
+      return Storage::int64;
+    case Family::extremes:
+      return figure.values.storage;
+    default:
+      return Storage::float64;
+  }
+}
+
+FrameFacts slide(const Arrangement& arrangement, const Frame& frame, const ColumnView& days,
+                 const MovingFigure& figure, bool partial, void* out, const Work& work) {
+  const Family family = family_of(figure.name);
+  const Storage storage = answer_storage(figure);
+  const bool values_needed = family != Family::count && family != Family::nth;
+  const int workers = workers_for(work, arrangement.rows());
+  std::vector<Scratch> scratch(workers);
+  std::atomic<std::size_t> next{0};
+  const std::size_t groups = arrangement.groups();
+  const std::size_t batch = groups > 100000 ? 1024 : 1;
+  run_parallel(work, workers, workers * ((groups + batch - 1) / batch), 1,
+               [&](int w, std::size_t, std::size_t) {
+                 LocalRows& rows = scratch[w].rows;
+                 rows.figure = &figure;
+                 rows.arrangement = &arrangement;
+                 rows.partial = partial;
+                 const std::size_t from = next.fetch_add(batch);
+                 for (std::size_t g = from; g < std::min(groups, from + batch); ++g) {
+                   rows.begin = arrangement.begin(g);
+                   rows.size = arrangement.end(g) - rows.begin;
+                   frames_of(arrangement, g, frame, days, rows.bounds, scratch[w].facts);
+                   if (values_needed) bring_values(rows);
+                   count_taken(rows, values_needed);
+                   work_group(family, storage, scratch[w], out);
+                 }
+               });
+  FrameFacts facts;
+  for (const Scratch& each : scratch) facts.add(each.facts);
+  return facts;
+}
+
+}  // namespace idle

@@ -1,0 +1,75 @@
+// One group's rows as a slider sees them: numbered from 0 in the group's order.
+#pragma once
+#include <vector>
+
+#include "slide.h"
+
+namespace idle {
+
+struct LocalRows {
+  const MovingFigure* figure;
+  const Arrangement* arrangement;
+  std::size_t begin, size;
+  Bounds bounds;
+  std::vector<std::int32_t> taken;  // values taken before each position, and in all
+  std::vector<double> numbers;      // of double columns, by position
+  std::vector<std::int64_t> wholes;
+  std::vector<double> weights;
+  bool partial;
+
+  std::size_t row(std::size_t at) const { return arrangement->row(begin + at); }
+  bool takes(std::size_t at) const { return taken[at] != taken[at + 1]; }
+  std::int32_t filled(std::size_t at) const {
+    return taken[bounds.high[at]] - taken[bounds.low[at]];
+  }
+  bool shown(std::size_t at) const { return partial || bounds.full[at]; }
+};
+
+inline void put_missing(double& to) { to = missing_number(); }
+inline void put_missing(std::int32_t& to) { to = missing_int32; }
+inline void put_missing(std::int64_t& to) { to = missing_int64; }
+
+// Moves a slider over the frames of a group. A slider has add(at), remove(at) and value(at, n),
+// where n is the number of values in the frame; with none the answer is missing.
+template <bool gaps, typename Slider, typename Answer>
+void move_along(const LocalRows& rows, Slider& slider, Answer* answers) {
+  const std::int32_t* low = rows.bounds.low.data();
+  const std::int32_t* high = rows.bounds.high.data();
+  const char* full = rows.bounds.full.data();
+  std::int32_t from = 0, to = 0;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    for (; to < high[at]; ++to) {
+      if (!gaps || rows.takes(to)) slider.add(to);
+    }
+    for (; from < low[at]; ++from) {
+      if (!gaps || rows.takes(from)) slider.remove(from);
+    }
+    const std::int32_t n = gaps ? rows.filled(at) : high[at] - low[at];
+    if (n == 0 || !(rows.partial || full[at])) {
+      put_missing(answers[at]);
+    } else {
+      answers[at] = slider.value(at, n);
+    }
+  }
+}
+
+template <typename Slider, typename Answer>
+void move_over(const LocalRows& rows, Slider slider, Answer* answers) {
+  if (rows.taken[rows.size] == static_cast<std::int32_t>(rows.size)) {
+    move_along<false>(rows, slider, answers);
+  } else {
+    move_along<true>(rows, slider, answers);
+  }
+}
+
+// The families, one file each.
+void slide_totals(const LocalRows& rows, double* answers);
+void slide_whole_sums(const LocalRows& rows, std::int64_t* answers);
+void slide_spread(const LocalRows& rows, double* answers);
+void slide_weighted(const LocalRows& rows, double* answers);
+void slide_extremes(const LocalRows& rows, void* answers);
+void slide_quantiles(const LocalRows& rows, double* answers);
+void slide_distinct(const LocalRows& rows, std::int32_t* answers);
+void slide_modes(const LocalRows& rows, std::int32_t* answers);
+
+}  // namespace idle

@@ -1,0 +1,175 @@
+// Moving sums and means: 128 bits in a unit of the group's own, so that what comes in goes out
+// again without a trace; a sum without limits where the values do not fit.
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <stdexcept>
+
+#include "slide_local.h"
+#include "wide_sum.h"
+
+namespace idle {
+
+namespace {
+
+// Rounded to nearest, ties to even, by way of the topmost 62 bits.
+double number_of_total(int128 total) {
+  const auto small = static_cast<std::int64_t>(total);
+  if (small == total) return static_cast<double>(small);
+  const bool negative = total < 0;
+  const auto size = negative ? -static_cast<uint128>(total) : static_cast<uint128>(total);
+  const auto high = static_cast<std::uint64_t>(size >> 64);
+  const int down = high == 0 ? 2 : 66 - __builtin_clzll(high);
+  const auto top = static_cast<std::int64_t>(size >> down);
+  const bool rest = (size & ((static_cast<uint128>(1) << down) - 1)) != 0;
+  const double step = number_of(static_cast<std::uint64_t>(1023 + down) << 52);
+  const double result = static_cast<double>(top | (rest ? 1 : 0)) * step;
+  return negative ? -result : result;
+}
+
+// A double of 2^52 or more as a whole number.
+int128 whole_of(double x) {
+  const Parts parts = parts_of(bits_of(x));
+  return parts.exponent < 0 ? static_cast<std::int64_t>(x)
+                            : static_cast<int128>(parts.mantissa) * (int128{1} << parts.exponent);
+}
+
+// total * 2^unit / n, rounded once. The quotient is found to about 100 bits; only where that does
+// not settle the rounding the exact way is taken.
+double mean_of(int128 total, std::int64_t n, int unit, double scale) {
+  if (total == 0) return 0.0;
+  if (scale == 0) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
+  const double near = number_of_total(total);
+  if (n == 1) return near * scale;
+  const double rest = number_of_total(total - whole_of(near));
+  const auto divisor = static_cast<double>(n);
+  const double quotient = near / divisor;
+  const double more = (std::fma(-quotient, divisor, near) + rest) / divisor;
+  const double low = quotient + more * (1 - 0x1p-40), high = quotient + more * (1 + 0x1p-40);
+  if (low != high) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
+  return low * scale;
+}
+
+// 2^unit, or 0 where a result could leave the range of plain doubles.
+double scale_of(int unit) { return unit > -960 && unit < 860 ? std::ldexp(1.0, unit) : 0; }
+
+class FixedSlider {
+ public:
+  FixedSlider(const double* x, int lowest, bool mean)
+      : x_(x), lowest_(lowest), mean_(mean), scale_(scale_of(lowest - 1075)) {}
+  void add(std::size_t at) { total_ += part(at); }
+  void remove(std::size_t at) { total_ -= part(at); }
+  double value(std::size_t, std::int64_t n) const {
+    return mean_of(total_, mean_ ? n : 1, lowest_ - 1075, scale_);
+  }
+
+ private:
+  int128 part(std::size_t at) const {
+    const std::uint64_t bits = bits_of(x_[at]);
+    if (bits << 1 == 0) return 0;
+    const auto shift = static_cast<unsigned>(static_cast<int>(bits >> 52 & 0x7FF) - lowest_);
+    const std::uint64_t mantissa = bits << 12 >> 12 | std::uint64_t{1} << 52;
+    const auto size = static_cast<int128>(static_cast<uint128>(mantissa) << shift);
+    return bits >> 63 ? -size : size;
+  }
+  const double* x_;
+  int lowest_;
+  bool mean_;
+  double scale_;
+  int128 total_ = 0;
+};
+
+// Values of any size, infinities and values that are no number.
+class WideSlider {
+ public:
+  WideSlider(const double* x, bool mean) : x_(x), mean_(mean) {}
+  void add(std::size_t at) { count(x_[at], 1); }
+  void remove(std::size_t at) { count(x_[at], -1); }
+  double value(std::size_t, std::int64_t n) const {
+    if (nan_ > 0 || (plus_ > 0 && minus_ > 0)) return std::numeric_limits<double>::quiet_NaN();
+    const double infinity = std::numeric_limits<double>::infinity();
+    if (plus_ > 0 || minus_ > 0) return plus_ > 0 ? infinity : -infinity;
+    return round_ratio(sum_.value(), WideSum::lowest, mean_ ? static_cast<std::uint64_t>(n) : 1);
+  }
+
+ private:
+  void count(double x, int sign) {
+    if (std::isnan(x)) {
+      nan_ += sign;
+    } else if (std::isinf(x)) {
+      (x > 0 ? plus_ : minus_) += sign;
+    } else {
+      sum_.add(sign * x);
+    }
+  }
+  const double* x_;
+  bool mean_;
+  WideSum sum_;
+  std::int64_t nan_ = 0, plus_ = 0, minus_ = 0;
+};
+
+class WholeSlider {
+ public:
+  WholeSlider(const std::int64_t* x, bool mean) : x_(x), mean_(mean) {}
+  void add(std::size_t at) { total_ += x_[at]; }
+  void remove(std::size_t at) { total_ -= x_[at]; }
+  double value(std::size_t, std::int64_t n) const { return mean_of(total_, mean_ ? n : 1, 0, 1); }
+
+ private:
+  const std::int64_t* x_;
+  bool mean_;
+  int128 total_ = 0;
+};
+
+class WholeSum {
+ public:
+  explicit WholeSum(const std::int64_t* x) : x_(x) {}
+  void add(std::size_t at) { total_ += x_[at]; }
+  void remove(std::size_t at) { total_ -= x_[at]; }
+  std::int64_t value(std::size_t, std::int64_t) const {
+    const auto sum = static_cast<std::int64_t>(total_);
+    if (sum != total_ || is_missing(sum)) {
+      throw std::overflow_error("a sum of 64-bit whole numbers does not fit 64 bits");
+    }
+    return sum;
+  }
+
+ private:
+  const std::int64_t* x_;
+  int128 total_ = 0;
+};
+
+// The least exponent field of the group's values, if 128 bits hold any sum of them; else -1.
+int lowest_field(const LocalRows& rows) {
+  int low = 0x7FF, high = 0;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    const std::uint64_t bits = bits_of(rows.numbers[at]);
+    if (bits << 1 == 0 || !rows.takes(at)) continue;
+    const int field = static_cast<int>(bits >> 52 & 0x7FF);
+    low = std::min(low, field);
+    high = std::max(high, field);
+  }
+  if (high == 0) return low == 0x7FF ? 1 : -1;
+  const int count_bits = 64 - __builtin_clzll(rows.size);
+  return low > 0 && high < 0x7FF && high - low + 53 + count_bits < 126 ? low : -1;
+}
+
+}  // namespace
+
+void slide_totals(const LocalRows& rows, double* answers) {
+  const bool mean = rows.figure->name == "mean";
+  if (rows.numbers.empty()) {
+    return move_over(rows, WholeSlider(rows.wholes.data(), mean), answers);
+  }
+  const int lowest = lowest_field(rows);
+  if (lowest > 0) {
+    return move_over(rows, FixedSlider(rows.numbers.data(), lowest, mean), answers);
+  }
+  move_over(rows, WideSlider(rows.numbers.data(), mean), answers);
+}
+
+void slide_whole_sums(const LocalRows& rows, std::int64_t* answers) {
+  move_over(rows, WholeSum(rows.wholes.data()), answers);
+}
+
+}  // namespace idle
