@@ -6,7 +6,8 @@ rooms <- new.env(parent = emptyenv())
 answers_owed <- list(
   section = c("place", "read", "check", "leaves", "work", "words", "owes"),
   row = c("args", "takes", "gives", "work", "words"),
-  figure = c("args", "takes", "gives", "fold", "again", "additive", "words"),
+  figure = c("args", "takes", "gives", "fold", "slide", "again", "additive", "words"),
+  window = c("args", "check", "work", "again", "words"),
   format = c("args", "takes", "decimals", "show", "words"),
   source = c("opens", "open"),
   trap = c("find")

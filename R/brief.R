@@ -18,6 +18,8 @@
 #'   \item{`figures`}{Named figures, computed from the entries of each line: `sum(toll)`,
 #'     `count()`, `max(toll) - min(toll)`. Later figures may use earlier ones. Any figure takes
 #'     `where = condition`.}
+#'   \item{`beside`}{Named figures written beside each line, with all lines in view: ranks, running and
+#'     rolling figures, shares, the line before. See [windows].}
 #'   \item{`show`}{Which lines are shown: conditions, `top(n, x, per =, ties =, others =)` or
 #'     `bottom()`. Lines that tie with the last are shown too, unless `ties = "by_entry"`.
 #'     `others = TRUE` gathers the rest in a line, recomputed from its entries.}
@@ -26,6 +28,7 @@
 #'     `decimals(x, digits)` are formats; `hide(x)` leaves a column out and `rest()` stands for all
 #'     columns not named.}
 #'   \item{`title`, `notes`}{Text for the page.}
+#'   \item{`per`, `along`}{The group and the order of windows that do not say their own.}
 #'   \item{`locale`}{The language whose alphabet sorts text, such as `"sv"`. Without it text is
 #'     sorted by code point, the same on every machine. Needs an R built with ICU.}
 #' }
@@ -108,6 +111,7 @@ new_brief <- function(source, sections, given = list()) {
   for (name in intersect(section_names(), names(sections))) {
     ctx$section <- name
     section <- room_of("section", name)
+    ctx$windows <- isTRUE(section$windows)
     checked[[name]] <- section$check(sections[[name]], ctx)
     ctx <- section$leaves(checked[[name]], ctx)
   }

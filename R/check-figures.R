@@ -130,6 +130,7 @@ rows_by_line <- function(state, first) {
 again_by_line <- function(node, rows, entries) {
   read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
   x <- read("x")
+  if (node$fn %in% edge_words) return(edge_by_line(node, rows, x))
   where <- read("where")
   weight <- read("weight")
   along <- if (!is.null(node$args$along)) sort_places(node$args$along, entries)
@@ -144,6 +145,14 @@ again_by_line <- function(node, rows, entries) {
     kept <- kept[!is_missing_value(weight[kept])]
     again(x[kept], node, weight[kept])
   }), x)
+}
+
+edge_by_line <- function(node, rows, x) {
+  x[vapply(rows, function(here) {
+    if (node$skip) here <- here[!is_missing_value(x[here])]
+    if (node$n < 0) here <- rev(here)
+    as.integer(here[abs(node$n)])
+  }, 1L)]
 }
 
 bind_results <- function(results, x) {

@@ -35,6 +35,7 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
     before <- rows_in_hand(state)
     state$method <- NULL
     room_of("section", name)$work(state, brief$checked[[name]])
+    forget_windows(state)
     log_work(state, name, before, proc.time()[["elapsed"]] - began)
     if (!is.null(watch)) watch(state, name)
   }
@@ -57,6 +58,7 @@ open_state <- function(brief, aside = FALSE) {
   state$cache <- list()
   state$prints <- list()
   state$accounts <- list()
+  forget_windows(state)
   state$notes <- brief$notes
   state$tally <- new_tally()
   state$grain <- "entries"
@@ -107,18 +109,45 @@ fingerprint_column <- function(column) {
 }
 
 add_entry_column <- function(state, name, column) {
+  if (name %in% state$column_names) forget_windows(state)
   state$cache[[name]] <- column
   state$column_names <- union(state$column_names, name)
 }
 
-entries_of_state <- function(state) {
-  table_in_hand(function(name) entry_column(state, name), state$n, tally = state$tally)
+entries_of_state <- function(state, label = NULL) {
+  windowed_table(state, function(name) entry_column(state, name), state$n, "entry", label)
 }
 
-lines_of_state <- function(state) {
+lines_of_state <- function(state, label = NULL) {
   settle_lines(state)
-  table_in_hand(function(name) line_column(state, name), state$n_lines, tally = state$tally)
+  row <- if (state$grain == "lines") "line" else "entry"
+  windowed_table(state, function(name) line_column(state, name), state$n_lines, row, label)
 }
+
+# A table that windows can work on; their notes go to the page under the name of the column.
+windowed_table <- function(state, column, n, row, label) {
+  note <- function(text) add_note(state, paste0(if (!is.null(label)) paste0(label, ": "), text, "."))
+  table <- table_in_hand(column, n, tally = state$tally, memo = state$memo, note = note, row = row)
+  table$locale <- state$locale
+  table$not_additive <- if (row == "line") state$not_additive
+  table$wider <- function(name, group) wider_figure(state, name, group)
+  table
+}
+
+# A figure of the page over wider groups of its lines, from their entries; `group` numbers the lines.
+wider_figure <- function(state, name, group) {
+  of_group <- if (is.null(state$line_group)) group else group[match(
+    seq_len(core_group_facts(state$groups)$size), state$line_group
+  )]
+  target <- core_look_up(core_group_numbers(state$groups), as.integer(of_group))
+  wide <- core_group(list(target), state$n)
+  number <- target[core_group_facts(wide)$first]
+  upto <- match(name, vapply(state$figures, `[[`, "", "name"))
+  lines <- figures_over(state, state$figures[seq_len(upto)], wide, list(), length(number))$lines
+  pick_rows(lines[[name]], match(seq_len(max(group, 0)), number))
+}
+
+forget_windows <- function(state) state$memo <- new.env(parent = emptyenv())
 
 line_column <- function(state, name) {
   if (state$grain == "lines") state$lines[[name]] else entry_column(state, name)
@@ -211,7 +240,12 @@ append_others <- function(state, target, first, per) {
   padded <- lapply(keys, pick_rows, rows = c(kept, rep(NA_integer_, n_groups - length(kept))))
   worked <- figures_over(state, state$figures, groups, padded, n_groups)
   for (name in names(state$lines)) {
-    state$lines[[name]] <- stacked(state$lines[[name]], pick_rows(worked$lines[[name]], kept))
+    others <- if (is.null(worked$lines[[name]])) {
+      beside_others(state, name, target, kept)
+    } else {
+      pick_rows(worked$lines[[name]], kept)
+    }
+    state$lines[[name]] <- stacked(state$lines[[name]], others)
   }
   state$n_lines <- n_before + length(kept)
   state$shown <- c(state$shown, rep(TRUE, length(kept)))
@@ -219,6 +253,13 @@ append_others <- function(state, target, first, per) {
   state$others_per <- per
   state$others_of_entry <- entry_target
   state$gathered <- sum(!is.na(target))
+}
+
+# Of what stands beside the lines only a share makes sense for others: theirs together.
+beside_others <- function(state, name, target, kept) {
+  values <- state$lines[[name]]
+  if (is.null(state$formats[[name]])) return(pick_rows(values, rep(NA_integer_, length(kept))))
+  vapply(kept, function(group) sum(values[which(target == group)]), 1)
 }
 
 # Two columns of one kind, one under the other.

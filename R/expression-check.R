@@ -2,6 +2,7 @@
 # every kind fits. What comes out is a tree of nodes, each with its kind:
 #   value  a constant                 column  a column of the grain in hand
 #   given  a value supplied later     call    a row function
+#   window figures over other rows (only where ctx$windows)
 #   figure a figure call (only where figures are allowed)
 
 # The context of a check:
@@ -57,9 +58,13 @@ check_call <- function(expr, values, ctx) {
   name <- call_name(expr)
   if (name == "(") return(check_node(expr[[2]], values, ctx))
   if (name == "given") return(check_given(expr, ctx))
+  if (name == "-" && length(expr) == 2 && is.numeric(expr[[2]])) return(value_node(-expr[[2]]))
   if (has_room("figure", name)) {
-    return(check_figure(expr, name, values, ctx))
+    gathers <- isTRUE(ctx$figures) || !isTRUE(ctx$windows)
+    return((if (gathers) check_figure else check_grouped)(expr, name, values, ctx))
   }
+  if (isTRUE(ctx$framing) && name %in% edge_words) return(check_edge_in_frame(expr, name, values, ctx))
+  if (has_room("window", name)) return(check_window(expr, name, values, ctx))
   if (!has_room("row", name)) stop_unknown_function(name, ctx)
   row <- room_of("row", name)
   if (!is.null(row$check)) return(row$check(expr, values, ctx))
@@ -75,7 +80,8 @@ check_call <- function(expr, values, ctx) {
 call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
 
 stop_unknown_function <- function(name, ctx) {
-  known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"))
+  windows <- if (isTRUE(ctx$windows)) c(setdiff(rooms_of("window"), "whole_group"), rooms_of("figure"))
+  known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
   stop_in(
     ctx, "unknown_function", sprintf("there is no function `%s` in a brief.", name),
     c(meant(name, grep("^[a-z]", known, value = TRUE), "functions"),

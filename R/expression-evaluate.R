@@ -2,8 +2,10 @@
 # table in hand and the work of our own rooms.
 
 # The table in hand: `column(name)` gives a vector of `n`; `tally` counts what a user should hear of.
-table_in_hand <- function(column, n, figure = NULL, tally = new_tally()) {
-  list(column = column, n = n, figure = figure, tally = tally)
+# For windows it has `memo`, where groups and orders are kept, and `note(text)`.
+table_in_hand <- function(column, n, figure = NULL, tally = new_tally(), memo = new.env(parent = emptyenv()),
+                          note = function(text) invisible(), row = "line") {
+  list(column = column, n = n, figure = figure, tally = tally, memo = memo, note = note, row = row)
 }
 
 new_tally <- function() {
@@ -21,6 +23,7 @@ evaluate <- function(node, table) {
     value = node$value,
     column = table$column(node$name),
     figure = table$figure(node$id),
+    window = room_of("window", node$fn)$work(node, table),
     given = stop_idle(
       "not_given", sprintf("The brief asks for given(%s), and nobody has supplied it.", node$name),
       sprintf("supply(brief, %s = ...), or --given %s=... on the command line.", node$name, node$name)

@@ -5,7 +5,7 @@ room("count_distinct", "figure",
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) core_count_distinct(groups, feed$values, feed$condition))
   },
-  again = function(x, node) length(unique(x)),
+  slide = function(node) list(name = "distinct"), again = function(x, node) length(unique(x)),
   words = "the number of different {x}"
 )
 
@@ -21,6 +21,7 @@ room("mode", "figure",
       values
     })
   },
+  slide = function(node) list(name = "mode"),
   again = function(x, node) {
     if (length(x) == 0) return(x[NA_integer_])
     values <- unique(x)

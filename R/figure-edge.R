@@ -6,10 +6,14 @@ edge <- function(name, again, words) {
   force(again)
   room(name, "figure",
     args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE,
-    fold = function(node) list(fold = "edge", answer = name, rows = TRUE), again = again,
+    fold = function(node) list(fold = "edge", answer = name, rows = TRUE),
+    slide = edge_of_frame(if (name == "first") 1 else -1), again = again,
     words = function(node) paste0(words, along_words(node))
   )
 }
+
+# In a frame with an order of its own, only plain R knows which is first.
+edge_of_frame <- function(n) function(node) if (is.null(node$args$along)) list(name = "nth", n = n)
 
 along_words <- function(node) {
   along <- node$args$along
@@ -34,7 +38,7 @@ room("nth", "figure",
       rows_to_values(core_nth_rows(groups, feed$values, feed$condition, feed$along, node$args$n$value), feed)
     })
   },
-  again = function(x, node) x[node$args$n$value],
+  slide = function(node) edge_of_frame(node$args$n$value)(node), again = function(x, node) x[node$args$n$value],
   words = function(node) {
     n <- if (is.null(node$args$n)) "n-th" else ordinal(node$args$n$value)
     paste0(sprintf("the %s {x}", n), along_words(node))

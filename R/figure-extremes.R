@@ -15,7 +15,7 @@ extreme <- function(name, last, words) {
   room(name, "figure",
     args = alist(x = ), takes = list(x = "ordered"), gives = same_as_x, additive = FALSE,
     fold = function(node) list(fold = "extremes", answer = name),
-    again = function(x, node) end_of(x, last), words = words
+    slide = function(node) list(name = name), again = function(x, node) end_of(x, last), words = words
   )
 }
 

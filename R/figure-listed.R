@@ -11,7 +11,7 @@ room("listed", "figure",
     }
     args
   },
-  fold = function(node) list(by_group = list_values),
+  fold = function(node) list(by_group = list_values), slide = function(node) NULL,
   again = function(x, node) join_values(as_plain_texts(x), node),
   words = function(node) paste0("the {x} listed", along_words(node))
 )

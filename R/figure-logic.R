@@ -3,7 +3,7 @@
 judged <- function(name, answer, again, words) {
   room(name, "figure",
     args = alist(x = ), takes = list(x = "logical"), gives = "logical", additive = FALSE,
-    fold = function(node) list(fold = "extremes", answer = answer),
+    fold = function(node) list(fold = "extremes", answer = answer), slide = function(node) list(name = answer),
     again = function(x, node) if (length(x) == 0) NA else again(x), words = words
   )
 }
@@ -29,6 +29,7 @@ room("rank_of", "figure",
     node
   },
   fold = function(node) list(fold = "none", answer = "filled", add = 1),
+  slide = function(node) list(name = "count", add = 1L),
   again = function(x, node) length(x) + 1L,
   words = function(node) "the place that a value would take"
 )

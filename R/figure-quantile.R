@@ -10,6 +10,8 @@ quantile_fold <- function(p_of) {
   }
 }
 
+quantile_slide <- function(p_of) function(node) list(name = "quantile", p = p_of(node))
+
 # The same by base R's own quantile().
 quantile_again <- function(p_of) {
   function(x, node) {
@@ -32,7 +34,7 @@ part_asked <- function(node) node$args$p$value
 
 room("median", "figure",
   args = alist(x = ), takes = list(), additive = FALSE, gives = quantile_kind, ready = number_or_moment,
-  fold = quantile_fold(half), again = quantile_again(half), words = "the median of {x}"
+  fold = quantile_fold(half), slide = quantile_slide(half), again = quantile_again(half), words = "the median of {x}"
 )
 
 room("percentile", "figure",
@@ -48,7 +50,7 @@ room("percentile", "figure",
     }
     number_or_moment(args, ctx)
   },
-  fold = quantile_fold(part_asked), again = quantile_again(part_asked),
+  fold = quantile_fold(part_asked), slide = quantile_slide(part_asked), again = quantile_again(part_asked),
   words = function(node) {
     p <- if (is.null(node$args$p)) 0.9 else part_asked(node)
     sprintf("the %s percentile of {x}", ordinal(100 * p))

@@ -4,7 +4,8 @@ spread <- function(name, again, words) {
   force(again)
   room(name, "figure",
     args = alist(x = ), takes = list(x = "number"), gives = "double", additive = FALSE,
-    fold = function(node) list(fold = "spread", answer = name), again = again, words = words
+    fold = function(node) list(fold = "spread", answer = name),
+    slide = function(node) list(name = name), again = again, words = words
   )
 }
 

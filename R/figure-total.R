@@ -4,6 +4,7 @@ room("sum", "figure",
   fold = function(node) {
     list(fold = "total", answer = if (node$kind == "integer64") "whole_sum" else "sum")
   },
+  slide = function(node) list(name = if (node$kind == "integer64") "whole_sum" else "sum"),
   again = function(x, node) if (length(x) == 0) NA else sum(x),
   words = "the total of {x}"
 )
@@ -21,6 +22,7 @@ room("mean", "figure",
     if (is.null(node$args$weight)) return(list(fold = "total", answer = "mean"))
     list(fold = "weighted", answer = "weighted_mean")
   },
+  slide = function(node) list(name = if (is.null(node$args$weight)) "mean" else "weighted_mean"),
   again = function(x, node, weight = NULL) {
     if (length(x) == 0) return(NA_real_)
     if (is.null(weight)) mean(x) else sum(x * weight) / sum(weight)

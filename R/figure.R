@@ -19,6 +19,7 @@ check_figure <- function(expr, name, values, ctx) {
   inner <- ctx
   inner$columns <- ctx$entries
   inner$entries <- NULL
+  inner$figures <- NULL
   inner$figure_hint <- sprintf("A figure of a figure is a page of its own: see help(\"brief\").")
   sorts <- intersect(names(parts), "along")
   args <- lapply(parts[setdiff(names(parts), sorts)], check_node, values = values, ctx = inner)
@@ -110,11 +111,11 @@ dressed <- function(answer, kind, like) {
   if (kind == "integer" && is.double(answer) && all(abs(answer) <= .Machine$integer.max, na.rm = TRUE)) {
     return(as.integer(answer))
   }
-  if (is.integer(answer) && is_text_vector(like)) {
+  if (kind == "text" && is.integer(answer) && is_text_vector(like)) {
     attributes(answer) <- list(pool = attr(like, "pool"), class = "idle_text")
     return(answer)
   }
-  if (is.integer(answer) && is.factor(like)) return(structure(answer, levels = levels(like), class = "factor"))
+  if (kind == "factor" && is.integer(answer) && is.factor(like)) return(structure(answer, levels = levels(like), class = "factor"))
   if (kind == "date") return(as_date_class(answer))
   if (kind == "time") return(as.POSIXct(answer, origin = "1970-01-01", tz = time_zone(like)))
   if (kind == "logical") return(as.logical(answer))

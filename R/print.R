@@ -22,13 +22,13 @@ page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_wi
 # A table with a head line and a rule; numbers to the right, text to the left. Columns that do not fit
 # the width are named below.
 print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL,
-                        others = NULL, n_more = 0, width = NULL) {
+                        others = NULL, blank = FALSE, n_more = 0, width = NULL) {
   if (length(columns) == 0) return(invisible())
   if (is.null(formats)) formats <- vector("list", length(columns))
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
   blocks <- Map(
-    function(column, heading, format, key) table_block(column, heading, format, key, others),
-    columns, headings, formats, keys
+    function(column, heading, format, key, blank) table_block(column, heading, format, key, others, blank),
+    columns, headings, formats, keys, blank
   )
   widths <- vapply(blocks, function(block) cli::ansi_nchar(block[1], "width"), numeric(1))
   fits <- cumsum(widths + 2) - 2 <= page_width(width)
@@ -45,8 +45,9 @@ print_table <- function(columns, headings = names(columns), formats = NULL, keys
 }
 
 # A column of texts, all of one width, with its heading first.
-table_block <- function(column, heading, format, key, others) {
+table_block <- function(column, heading, format, key, others, blank = FALSE) {
   texts <- if (key) key_texts(column, format) else cell_texts(column, format)
+  if (blank) texts[is_missing_value(column)] <- ""
   if (key && !is.null(others)) texts[others == "others" & is_missing_value(column)] <- "(others)"
   texts <- c(clean_text(heading), texts)
   texts <- cli::ansi_strtrim(texts, 40)

@@ -33,7 +33,7 @@ leaves_by_name <- function(checked, ctx) {
 }
 
 room("columns", "section",
-  place = 2, read = read_items,
+  place = 2, read = read_items, windows = TRUE,
   check = function(items, ctx) {
     check_named(items, ctx, "the column")
     check_in_turn(items, ctx)
@@ -41,10 +41,12 @@ room("columns", "section",
   leaves = leaves_by_name,
   work = function(state, checked) {
     for (column in checked) {
-      add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state)))
+      add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state, column$name)))
     }
+    note_formats(state, checked)
+    state$windowed <- length(unlist(lapply(checked, function(column) windows_in(column$node)), FALSE)) > 0
     state
   },
-  words = function(checked) paste("For each entry, work out", vapply(checked, `[[`, "", "text")),
+  words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),
   owes = function(state, checked) list()
 )

@@ -10,6 +10,7 @@ room("figures", "section",
       )
     }
     check_named(items, ctx, "the figure")
+    ctx$figures <- TRUE
     for (item in items) {
       if (item$name %in% ctx$keys) {
         stop_in(ctx, "name_twice", sprintf("`%s` is a key already; give the figure another name.", item$name))
@@ -17,9 +18,17 @@ room("figures", "section",
     }
     check_in_turn(items, ctx)
   },
-  leaves = leaves_by_name,
+  leaves = function(checked, ctx) {
+    ctx <- leaves_by_name(checked, ctx)
+    adds_up <- vapply(checked, function(figure) {
+      figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
+    }, TRUE)
+    ctx$not_additive <- vapply(checked[!adds_up], `[[`, "", "name")
+    ctx
+  },
   work = function(state, checked) {
     state$figures <- checked
+    state$not_additive <- room_of("section", "figures")$leaves(checked, list())$not_additive
     results <- figures_over(state, checked, state$groups, state$lines, state$n_lines)
     state$lines <- results$lines
     note_figures(state, checked, results$facts)

@@ -1,7 +1,7 @@
 # lines: what makes a line. Entries with the same keys are gathered into one line.
 
 room("lines", "section",
-  place = 4, read = read_items,
+  place = 4, read = read_items, windows = TRUE,
   check = function(items, ctx) {
     ctx$figure_hint <- "A key is worked out for each entry; a figure of the lines is a page of its own."
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())

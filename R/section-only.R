@@ -24,7 +24,7 @@ all_met <- function(checked, table) {
 }
 
 room("only", "section",
-  place = 3, read = read_items,
+  place = 3, read = read_items, windows = TRUE,
   check = function(items, ctx) {
     ctx$figure_hint <- "To keep lines by a figure, use the section `show`."
     check_conditions(items, ctx)
@@ -32,6 +32,10 @@ room("only", "section",
   leaves = function(checked, ctx) ctx,
   work = function(state, checked) {
     met <- all_met(checked, entries_of_state(state))
+    if (isTRUE(state$windowed) && !all(met %in% TRUE)) add_note(state, sprintf(
+      "columns: figures over other rows were worked before `only`, which then left out %s that they had seen.",
+      entry_count(sum(!met %in% TRUE))
+    ))
     keep_entries(state, met, "only", paste(vapply(checked, `[[`, "", "text"), collapse = " and "))
     state
   },

@@ -1,7 +1,7 @@
 # order: sorting of the lines that are shown. Lines that tie stay in key order.
 
 room("order", "section",
-  place = 9, read = read_items,
+  place = 9, read = read_items, windows = TRUE,
   check = function(items, ctx) {
     unlist(lapply(items, function(item) {
       if (nzchar(item$name)) stop_in(ctx, "bad_argument", sprintf("an order has no name (`%s`).", item$name))

@@ -2,7 +2,7 @@
 # a line is shown if it meets all of them.
 
 room("show", "section",
-  place = 8, read = read_items,
+  place = 8, read = read_items, windows = TRUE,
   check = function(items, ctx) {
     lapply(items, function(item) {
       if (rlang::is_call(item$expr, c("top", "bottom"))) return(check_top(item, ctx))
@@ -16,6 +16,7 @@ room("show", "section",
     for (part in checked) {
       met <- if (part$type == "condition") all_met(list(part), table) else in_top(part, table, state)
       shown <- shown & met & !is.na(met)
+      if (part$type == "condition") note_skipped_places(part$node, state, table)
     }
     state$shown <- shown
     state$hidden <- sum(!shown)
@@ -25,6 +26,41 @@ room("show", "section",
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
   owes = function(state, checked) list(check_shown(state), check_others(state))
 )
+
+# Where equals share a rank, the places after it are skipped; a condition that asks for one of those
+# finds nothing, and the page says why.
+note_skipped_places <- function(node, state, table) {
+  if (node$type != "call") return(invisible())
+  if (!node$fn %in% c("==", "%in%")) return(lapply(node$args, note_skipped_places, state = state, table = table))
+  asked <- rank_asked_for(node, state)
+  if (is.null(asked)) return(invisible())
+  ranks <- evaluate_column(asked$rank, table)
+  group <- core_group_numbers(window_groups(asked$rank$per, table))
+  placed <- tabulate(group[!is.na(ranks)], max(group, 0))
+  for (place in asked$places) {
+    there <- tabulate(group[ranks %in% place], length(placed)) > 0
+    skipped <- sum(placed >= place & !there)
+    if (skipped > 0) add_note(state, sprintf(
+      "show: there is no place %s%s, since lines before it are equal and share one; dense_rank() skips none.",
+      place, if (length(asked$rank$per)) sprintf(" in %s of %s", skipped, count_of(length(placed), "group")) else ""
+    ))
+  }
+}
+
+rank_asked_for <- function(node, state) {
+  sides <- unname(node$args)
+  values <- Filter(function(side) side$type == "value" && is.numeric(side$value), sides)
+  ranks <- lapply(sides, function(side) {
+    if (side$type == "column") side <- beside_node(state, side$name)
+    if (identical(side$type, "window") && side$fn == "rank") side
+  })
+  ranks <- Filter(Negate(is.null), ranks)
+  if (length(values) == 1 && length(ranks) == 1) list(rank = ranks[[1]], places = values[[1]]$value)
+}
+
+beside_node <- function(state, name) {
+  for (part in state$beside) if (part$name == name) return(part$node)
+}
 
 show_words <- function(part) {
   if (part$type == "condition") return(paste("lines where", part$text))

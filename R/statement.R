@@ -21,7 +21,7 @@ pick_if_needed <- function(column, rows, n) {
 statement_facts <- function(state, layout) {
   list(
     brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
-    remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
+    bases = state$bases, remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
     fingerprint = state_fingerprint(state), read = state$n_read, used = state$n,
     accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
     gathered = if (is.null(state$gathered)) 0 else state$gathered,
@@ -32,9 +32,16 @@ statement_facts <- function(state, layout) {
 hidden_lines <- function(state) if (is.null(state$shown)) 0 else sum(!state$shown)
 
 full_layout <- function(state) {
-  if (!is.null(state$layout)) return(state$layout)
-  names <- if (state$grain == "lines") names(state$lines) else state$column_names
-  lapply(names, function(name) list(name = name, heading = name, format = NULL))
+  layout <- state$layout
+  if (is.null(layout)) {
+    names <- if (state$grain == "lines") names(state$lines) else state$column_names
+    layout <- lapply(names, function(name) list(name = name, heading = name, format = NULL))
+  }
+  lapply(layout, function(part) {
+    if (is.null(part$format)) part$format <- state$formats[[part$name]]
+    part$blank <- part$name %in% state$windows
+    part
+  })
 }
 
 state_fingerprint <- function(state) {
@@ -84,6 +91,7 @@ print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
     formats = lapply(layout, function(part) part$format),
     keys = vapply(layout, function(part) part$name %in% facts$keys, TRUE),
     others = pick_plain(x$line_kind, seq_len(shown)),
+    blank = vapply(layout, function(part) isTRUE(part$blank), TRUE),
     n_more = nrow(x) - shown, width = width
   )
   print_footer(x, facts, shown)

@@ -75,3 +75,27 @@ local_wrong_sum <- function(env = parent.frame()) {
 flat <- function(x, ...) gsub("\\s+", " ", printed(x, ...))
 
 tolls <- demo_table("tolls")
+
+# Windows the slow way: for each row, fn(rows of its group in order, its place among them). `order`
+# gives the rows of a group in order; ties stay as they stand.
+slow_window <- function(table, per, order, fn) {
+  group <- if (length(per)) do.call(paste, c(lapply(table[per], function(x) match(x, unique(x))), sep = "/")) else
+    rep("", nrow(table))
+  unlist(lapply(seq_len(nrow(table)), function(row) {
+    here <- order(which(group == group[row]))
+    fn(here, match(row, here))
+  }))
+}
+
+along_column <- function(table, name, down = FALSE) {
+  function(rows) rows[order(table[[name]][rows], decreasing = down, method = "radix", na.last = TRUE)]
+}
+
+# A window in `columns`, row by row as the table stands.
+windowed <- function(table, ...) draw_up(brief(table, ...))
+
+# Equal, where a slow way that found nothing but missing values does not know their type.
+expect_same <- function(got, expected, ...) {
+  storage.mode(expected) <- storage.mode(got)
+  expect_equal(got, expected, ...)
+}

@@ -1,0 +1,41 @@
+# Windows against plain R: a seeded sample of rows, each worked again from the rows that its frame or
+# its group must have.
+
+sampled_rows <- 200
+
+windows_in <- function(node) {
+  if (node$type == "window") return(list(node))
+  do.call(c, unname(lapply(node$args, windows_in)))
+}
+
+check_windows <- function(state, checked, table) {
+  own <- own_lines(state)
+  if (length(own) == 0 || length(checked) == 0) return(list())
+  list(windows_again(checked, table, own))
+}
+
+windows_again <- function(checked, table, own) {
+  at <- if (length(own) > sampled_rows) own[seeded_sample(length(own), sampled_rows)] else own
+  wrong <- NULL
+  for (part in checked) {
+    if (part$node$type != "window") next
+    here <- plain_vector(pick_rows(table$column(part$name), at))
+    again <- plain_vector(room_of("window", part$node$fn)$again(part$node, table, at))
+    differs <- which(!close_values(here, again))
+    if (length(differs)) wrong <- rbind(wrong, data.frame(
+      line = at[differs], column = part$name, statement = cell_texts(here[differs]),
+      recomputed = cell_texts(again[differs])
+    ))
+  }
+  n <- if (is.null(wrong)) 0 else nrow(wrong)
+  looked <- sum(vapply(checked, function(part) part$node$type == "window", TRUE))
+  if (looked == 0) return(NULL)
+  what <- sprintf(
+    "%s beside %s%s, worked again from the rows of each frame or group", count_of(looked, "figure"),
+    count_of(length(at), table$row), if (length(at) < length(own)) " (a seeded sample)" else ""
+  )
+  a_check("windows", n == 0, if (n == 0) sprintf("Windows: %s, equal.", what) else sprintf(
+    "Windows: %s; %s of the cells differ, first `%s` in line %s.", what, big_mark(n), wrong$column[1],
+    big_mark(wrong$line[1])
+  ), wrong)
+}

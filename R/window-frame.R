@@ -1,0 +1,278 @@
+# Figures over a frame around each row: running, rolling, or the whole group.
+
+room("running", "window",
+  args = alist(figure = , per = NULL, along = NULL, together = FALSE),
+  check = function(expr, values, ctx) {
+    parts <- match_args(expr, room_of("window", "running")$args, "running", ctx)
+    node <- framed(parts, values, ctx, "running")
+    together <- yes_or_no(parts$together, values, ctx, "together")
+    node$frame <- list(behind = reach("end"), ahead = reach("rows"), together = together)
+    node$partial <- TRUE
+    node
+  },
+  work = function(node, table) {
+    if (!node$frame$together) note_ties(
+      node, table, "their running values go by the order of entry; together = TRUE gives equals one value"
+    )
+    work_framed(node, table)
+  },
+  again = function(node, table, at) framed_again(node, table, at),
+  words = "a figure over all rows up to this one"
+)
+
+room("rolling", "window",
+  args = alist(
+    figure = , width = NULL, behind = NULL, ahead = NULL, per = NULL, along = NULL, partial = FALSE, together = FALSE
+  ),
+  check = function(expr, values, ctx) {
+    parts <- match_args(expr, room_of("window", "rolling")$args, "rolling", ctx)
+    node <- framed(parts, values, ctx, "rolling")
+    node$frame <- rolling_frame(parts, values, ctx)
+    node$frame$together <- yes_or_no(parts$together, values, ctx, "together")
+    node$partial <- yes_or_no(parts$partial, values, ctx, "partial")
+    if (by_calendar(node$frame) && is.null(dated_along(node$along))) {
+      stop_in(
+        ctx, "wrong_kind", sprintf("%s goes by dates, and the order is none.", node$frame$text),
+        "Give one date or time, upward: along = passed_on."
+      )
+    }
+    node
+  },
+  work = function(node, table) {
+    if (!by_calendar(node$frame) && !node$frame$together) {
+      note_ties(node, table, "which of them a frame holds goes by the order of entry")
+    }
+    work_framed(node, table)
+  },
+  again = function(node, table, at) framed_again(node, table, at),
+  words = "a figure over so many rows, or so much calendar, including this one"
+)
+
+by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")
+
+# The width includes the row itself; behind and ahead count besides it.
+rolling_frame <- function(parts, values, ctx) {
+  if (is.null(parts$width) && is.null(parts$behind) && is.null(parts$ahead)) {
+    stop_in(
+      ctx, "no_width", "rolling() needs a width; without one it would be a running figure.",
+      "For seven rows including this one write rolling(mean(x), 7); for seven days rolling(mean(x), days(7))."
+    )
+  }
+  if (!is.null(parts$width)) {
+    if (!is.null(parts$behind) || !is.null(parts$ahead)) {
+      stop_in(ctx, "bad_argument", "rolling() takes a width, or behind and ahead, not both.")
+    }
+    span <- check_span(parts$width, values, ctx, "width")
+    behind <- if (span$unit == "rows") reach("rows", span$n - 1) else reach(span$unit, span$n, TRUE)
+    return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text))
+  }
+  ends <- lapply(parts[c("behind", "ahead")], function(part) {
+    if (is.null(part)) NULL else check_span(part, values, ctx, "behind or ahead", least = 0)
+  })
+  units <- unique(unlist(lapply(ends, function(end) if (!is.null(end)) end$unit == "rows")))
+  if (length(units) > 1) stop_in(ctx, "bad_argument", "behind and ahead go both by rows or both by the calendar.")
+  names(ends) <- c("behind", "ahead")
+  side <- function(end) if (is.null(end)) reach("rows") else reach(end$unit, end$n)
+  text <- paste(unlist(Map(function(end, name) if (!is.null(end)) sprintf("%s = %s", name, end$text), ends, names(ends))),
+    collapse = ", "
+  )
+  list(behind = side(ends$behind), ahead = side(ends$ahead), text = text)
+}
+
+# A figure, or figures in arithmetic, to be worked over each row's frame.
+framed <- function(parts, values, ctx, fn) {
+  inner <- figures_context(ctx)
+  inner$framing <- TRUE
+  figure <- check_node(parts$figure, values, inner)
+  if (length(figures_in(figure)) == 0) {
+    stop_in(
+      ctx, "bad_argument", sprintf("%s() takes a figure, and %s is none.", fn, expr_text(parts$figure)),
+      sprintf("Say which: %s(sum(%s)).", fn, expr_text(parts$figure))
+    )
+  }
+  list(
+    figure = figure, per = window_per(parts$per, values, ctx), along = window_along(parts$along, values, ctx, fn),
+    kind = figure$kind
+  )
+}
+
+# Figures gather the rows in hand, whatever those are.
+figures_context <- function(ctx) {
+  ctx$entries <- ctx$columns
+  ctx$figures <- TRUE
+  ctx
+}
+
+work_framed <- function(node, table) {
+  nodes <- figures_in(node$figure)
+  dates <- dated_along(node$along)
+  days <- if (!is.null(dates)) as_days_kept(evaluate_column(dates, table))
+  facts <- NULL
+  values <- lapply(nodes, function(figure) {
+    slid <- slide_figure(figure, node, table, days)
+    facts <<- slid$facts
+    slid$values
+  })
+  note_frames(node, facts, table)
+  row_table <- table
+  row_table$figure <- function(id) values[[id]]
+  evaluate_column(node$figure, row_table)
+}
+
+# A Date column as it is, so that its order can be read off the arrangement.
+as_days_kept <- function(x) if (inherits(x, "Date")) x else as_days(x)
+
+slide_figure <- function(figure, node, table, days) {
+  slide <- if (figure$fn %in% edge_words) edge_slide(figure) else room_of("figure", figure$fn)$slide(figure)
+  rows <- window_rows(node$per, node$along, table)
+  if (is.null(slide)) return(slide_in_r(figure, node, table, rows, days))
+  feed <- feed_of(figure, table)
+  moving <- list(
+    name = slide$name, p = c(slide[["p"]], 0.5)[1], n = c(slide[["n"]], 1)[1],
+    values = if (!isTRUE(slide$any_row)) feed$values, condition = feed$condition, weights = feed$weights
+  )
+  facts <- core_or_stop(core_slide(rows, node$frame, days, moving, node$partial))
+  values <- facts$values
+  if (slide$name %in% c("nth", "mode")) values <- pick_rows(feed$values, values)
+  if (!is.null(slide$add)) values <- values + slide$add
+  list(values = dressed(values, figure$kind, feed$values), facts = facts)
+}
+
+# Figures that the core does not move: each frame's rows, worked in plain R.
+slide_in_r <- function(figure, node, table, rows, days) {
+  facts <- core_frames(rows, node$frame, days)
+  frames <- lapply(seq_along(facts$order), function(at) {
+    if (!node$partial && !facts$full[at] || facts$high[at] < facts$low[at]) return(integer())
+    facts$order[facts$low[at]:facts$high[at]]
+  })
+  values <- again_by_line(figure, frames, table)
+  values[!facts$full & !node$partial] <- NA
+  values <- values[order(facts$order)]
+  list(values = if (figure$kind == "text") encode_text(as.character(values)) else values, facts = facts)
+}
+
+note_frames <- function(node, facts, table) {
+  if (node$fn == "running") return(invisible())
+  if (facts$incomplete > 0) {
+    said <- if (node$partial) "worked over what there is" else "left blank; partial = TRUE fills them"
+    table$note(sprintf("%s not full: %s", is_or_are(facts$incomplete, "frame"), said))
+  }
+  if (is.null(facts$wide)) return(invisible())
+  if (facts$undated > 0) table$note(sprintf("%s no date and no frame", have(facts$undated, table$row)))
+  if (!by_calendar(node$frame)) return(note_rows_for_days(node, facts, table))
+  averages <- any(vapply(figures_in(node$figure), function(figure) figure$fn == "mean", TRUE))
+  if (facts$gappy > 0) table$note(sprintf(
+    "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
+    if (averages) "; the average divides by the days present" else ""
+  ))
+}
+
+note_rows_for_days <- function(node, facts, table) {
+  width <- node$frame$behind$n + node$frame$ahead$n + 1
+  if (facts$steps == 0 || width < 2) return(invisible())
+  advice <- sprintf("for %s days say days(%s)", number_word(width), width)
+  if (facts$same_day > facts$steps / 2) {
+    table$note(sprintf("several rows share a date, so %s rows are not %s days; %s", width, width, advice))
+  } else if (facts$wide > 0 && facts$next_day >= facts$steps / 2) {
+    table$note(sprintf(
+      "%s rows span up to %s days in %s; %s", width, facts$widest, count_of(facts$wide, "place"), advice
+    ))
+  }
+}
+
+number_word <- function(n) {
+  words <- c("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
+  if (n <= length(words)) words[n] else format(n)
+}
+
+is_or_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
+
+# Any figure over the whole group, written beside each row of it.
+check_grouped <- function(expr, name, values, ctx) {
+  parts <- as.list(expr)
+  per <- parts$per
+  parts$per <- NULL
+  figure <- check_figure(as.call(parts), name, values, figures_context(ctx))
+  node <- list(
+    type = "window", fn = "whole_group", figure = figure, per = window_per(per, values, ctx), along = list(),
+    kind = figure$kind, text = expr_text(expr)
+  )
+  node$id <- rlang::hash(strip_text(node))
+  node
+}
+
+room("whole_group", "window",
+  args = alist(figure = , per = NULL),
+  check = function(expr, values, ctx) stop_unknown_function("whole_group", ctx),
+  work = function(node, table) {
+    groups <- window_groups(node$per, table)
+    worked <- work_figures(list(node$figure), groups, table)
+    for (note in figure_notes(node$figure, worked$facts[[feed_key(node$figure)]])) table$note(note)
+    pick_rows(worked$values[[1]], core_group_numbers(groups))
+  },
+  again = function(node, table, at) {
+    group <- plain_groups(node$per, table)
+    again_by_line(node$figure, lapply(at, function(row) which(group == group[row])), table)
+  },
+  words = "any figure with per =, over the whole group, beside each of its rows"
+)
+
+# The frames of some rows, found by comparing every row of the group, and their figures.
+framed_again <- function(node, table, at) {
+  group <- plain_groups(node$per, table)
+  ordered <- plain_order(node$along, table)
+  dates <- dated_along(node$along)
+  day <- if (!is.null(dates)) as_days(evaluate_column(dates, table))
+  frames <- lapply(at, function(row) {
+    here <- ordered$order[group[ordered$order] == group[row]]
+    frame_by_hand(node, here, row, ordered$place, day)
+  })
+  nodes <- figures_in(node$figure)
+  values <- lapply(nodes, function(figure) {
+    found <- again_by_line(figure, lapply(frames, `[[`, "rows"), table)
+    found[!vapply(frames, `[[`, TRUE, "full")] <- NA
+    if (figure$kind == "text") encode_text(as.character(found)) else found
+  })
+  part <- table_in_hand(
+    function(name) pick_rows(table$column(name), at), length(at), function(id) values[[id]]
+  )
+  plain_vector(evaluate_column(node$figure, part))
+}
+
+frame_by_hand <- function(node, here, row, place, day) {
+  frame <- node$frame
+  if (by_calendar(frame)) {
+    ends <- calendar_ends(day[row], frame)
+    if (anyNA(ends)) return(list(rows = integer(), full = FALSE))
+    dated <- here[!is.na(day[here])]
+    full <- ends[1] >= min(day[dated]) && (ends[2] <= max(day[dated]) || frame$ahead$n == 0)
+    return(list(rows = dated[day[dated] >= ends[1] & day[dated] <= ends[2]], full = full || node$partial))
+  }
+  at <- match(row, here)
+  low <- if (frame$behind$unit == "end") 1 else at - frame$behind$n
+  high <- at + frame$ahead$n
+  full <- low >= 1 && high <= length(here)
+  rows <- here[seq_along(here) >= low & seq_along(here) <= high]
+  if (frame$together && length(rows)) rows <- here[seq_along(here) >= low & place[here] <= max(place[rows])]
+  list(rows = rows, full = full || node$partial)
+}
+
+calendar_ends <- function(day, frame) {
+  if (is.na(day)) return(c(NA, NA))
+  end <- function(reach, side) {
+    away <- if (reach$unit == "months") months_from(day, side * reach$n) else day + side * reach$n
+    if (reach$short_of) away - side else away
+  }
+  c(end(frame$behind, -1), end(frame$ahead, 1))
+}
+
+# The same day some months on; month ends clamp.
+months_from <- function(day, months) {
+  date <- as.POSIXlt(as.Date(day, origin = "1970-01-01"))
+  first <- as.POSIXlt(as.Date(date) - date$mday + 1)
+  first$mon <- first$mon + months
+  first <- as.Date(first)
+  after <- as.POSIXlt(first)
+  after$mon <- after$mon + 1
+  min(as.double(first) + date$mday - 1, as.double(as.Date(after)) - 1)
+}

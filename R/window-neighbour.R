@@ -1,0 +1,191 @@
+# Other rows' values beside a row: the one before, the one a year ago, the first of the group, the last
+# that is known.
+
+neighbour <- function(name, args, check, rows, again, words) {
+  force(args)
+  force(check)
+  force(rows)
+  force(again)
+  room(name, "window",
+    args = c(alist(x = ), args, alist(per = NULL, along = NULL)),
+    check = function(expr, values, ctx) {
+      parts <- match_args(expr, room_of("window", name)$args, name, ctx)
+      x <- check_node(parts$x, values, ctx)
+      node <- list(
+        args = list(x = x), per = window_per(parts$per, values, ctx),
+        along = window_along(parts$along, values, ctx, name), kind = x$kind
+      )
+      check(node, parts, values, ctx)
+    },
+    work = function(node, table) {
+      x <- evaluate_column(node$args$x, table)
+      from <- rows(node, window_rows(node$per, node$along, table), x, table)
+      with_default(pick_rows(x, from), is.na(from), node, table)
+    },
+    again = function(node, table, at) neighbours_again(node, table, at, again),
+    words = words
+  )
+}
+
+as_checked <- function(node, parts, values, ctx) node
+
+skipping <- function(node, parts, values, ctx) {
+  node$skip <- yes_or_no(parts$skip_missing, values, ctx, "skip_missing")
+  node
+}
+
+check_away <- function(node, parts, values, ctx) {
+  node$n <- whole_number(parts$n, values, ctx, "n", least = 0)
+  if (!is.null(parts$default)) {
+    node$default <- check_node(parts$default, values, ctx)
+    kind <- common_kind(c(node$kind, node$default$kind))
+    if (node$default$type != "value" || length(node$default$value) != 1 || is.na(kind)) {
+      stop_in(ctx, "bad_argument", "`default` takes one value of the same kind as the column.")
+    }
+    node$kind <- kind
+  }
+  skipping(node, parts, values, ctx)
+}
+
+with_default <- function(values, gone, node, table) {
+  if (is.null(node$default)) return(values)
+  default <- evaluate_column(node$default, table)
+  rows <- seq_len(table$n)
+  pick_rows(stacked_kinds(values, default), ifelse(gone, table$n + rows, rows))
+}
+
+stacked_kinds <- function(x, y) if (is.factor(x)) stacked(as_text_vector(x), y) else stacked(x, y)
+
+away <- function(sign) {
+  force(sign)
+  function(node, rows, x, table) {
+    note_ties(node, table, "which of them comes before another goes by the order of entry")
+    core_rows_away(rows, sign * node$n, if (node$skip) x)
+  }
+}
+
+# `rows_of(here, at, there, node)`: the row wanted among a group's rows in order.
+neighbours_again <- function(node, table, at, row_of) {
+  group <- plain_groups(node$per, table)
+  order <- plain_order(node$along, table)$order
+  x <- plain_vector(evaluate_column(node$args$x, table))
+  date <- dated_along(node$along)
+  day <- if (!is.null(date)) as_days(evaluate_column(date, table))
+  from <- vapply(at, function(row) {
+    here <- order[group[order] == group[row]]
+    found <- row_of(here, match(row, here), !is_missing_value(x)[here], node, day)
+    if (length(found) == 0) NA_integer_ else found[1]
+  }, 1L)
+  found <- x[from]
+  if (!is.null(node$default)) found[is.na(from)] <- node$default$value
+  found
+}
+
+step_again <- function(sign) {
+  force(sign)
+  function(here, at, there, node, day) {
+    if (node$n == 0) return(here[at])
+    side <- if (sign > 0) rev(seq_len(at - 1)) else seq_along(here)[-seq_len(at)]
+    if (node$skip) side <- side[there[side]]
+    here[side[node$n]]
+  }
+}
+
+neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(1), step_again(1),
+  "the value n rows before, or the default"
+)
+neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(-1), step_again(-1),
+  "the value n rows after, or the default"
+)
+
+neighbour("carried", alist(), as_checked,
+  function(node, rows, x, table) core_rows_carried(rows, x),
+  function(here, at, there, node, day) here[utils::tail(which(there[seq_len(at)]), 1)],
+  "the last known value up to this row"
+)
+
+neighbour("ago", alist(span = ),
+  function(node, parts, values, ctx) {
+    node$span <- check_span(parts$span, values, ctx, "span")
+    if (node$span$unit == "rows" || is.null(dated_along(node$along))) {
+      stop_in(
+        ctx, "bad_argument", "ago() goes back by the calendar: ago(x, years(1)), along one date, upward.",
+        "For so many rows before, use lag(x, n)."
+      )
+    }
+    node
+  },
+  function(node, rows, x, table) {
+    days <- as_days(evaluate_column(dated_along(node$along), table))
+    found <- core_rows_ago(rows, days, reach(node$span$unit, node$span$n))
+    if (found$several > 0) table$note(sprintf(
+      "the date %s ago occurs more than once for %s; the first entry is taken", node$span$text,
+      count_of(found$several, table$row)
+    ))
+    found$rows
+  },
+  function(here, at, there, node, day) {
+    now <- day[here[at]]
+    if (is.na(now)) return(integer())
+    then <- if (node$span$unit == "months") months_from(now, -node$span$n) else now - node$span$n
+    here[which(day[here] == then)]
+  },
+  "the value at the date so long before; month ends clamp"
+)
+
+whole_frame <- list(behind = reach("end"), ahead = reach("end"), together = FALSE)
+
+edge_rows <- function(node, rows, x, table) {
+  if (abs(node$n) == 1 || node$fn == "nth_value") {
+    note_ties(node, table, "which of them comes first goes by the order of entry")
+  }
+  moving <- list(
+    name = "nth", p = 0, n = node$n, values = if (node$skip) x, condition = NULL, weights = NULL
+  )
+  core_slide(rows, whole_frame, NULL, moving, TRUE)$values
+}
+
+edge_again <- function(here, at, there, node, day) {
+  if (node$skip) here <- here[there]
+  if (node$n < 0) here <- rev(here)
+  here[abs(node$n)]
+}
+
+edge_value <- function(name, args, number, words) {
+  force(number)
+  neighbour(name, c(args, alist(skip_missing = FALSE)),
+    function(node, parts, values, ctx) {
+      node$n <- number(parts, values, ctx)
+      skipping(node, parts, values, ctx)
+    },
+    edge_rows, edge_again, words
+  )
+}
+
+edge_value("first_value", alist(), function(parts, values, ctx) 1, "the first value of the group, or of a frame")
+edge_value("last_value", alist(), function(parts, values, ctx) -1, "the last value of the group, or of a frame")
+edge_value("nth_value", alist(n = ), function(parts, values, ctx) {
+  whole_number(parts$n, values, ctx, "n")
+}, "the n-th value of the group, or of a frame")
+
+edge_words <- c("first_value", "last_value", "nth_value")
+
+# Inside running() and rolling() they are figures of the frame.
+check_edge_in_frame <- function(expr, name, values, ctx) {
+  args <- alist(x = , skip_missing = FALSE)
+  if (name == "nth_value") args <- alist(x = , n = , skip_missing = FALSE)
+  parts <- match_args(expr, args, name, ctx)
+  inner <- ctx
+  inner$columns <- ctx$entries
+  inner$entries <- NULL
+  x <- check_node(parts$x, values, inner)
+  node <- list(
+    type = "figure", fn = name, args = list(x = x), kind = x$kind, text = expr_text(expr),
+    n = switch(name, first_value = 1, last_value = -1, whole_number(parts$n, values, ctx, "n")),
+    skip = yes_or_no(parts$skip_missing, values, ctx, "skip_missing")
+  )
+  node$id <- rlang::hash(strip_text(node))
+  node
+}
+
+edge_slide <- function(figure) list(name = "nth", n = figure$n, any_row = !figure$skip)

@@ -1,0 +1,72 @@
+# Shares: a value against the total of its group. The ratio is kept; printing shows a percentage.
+
+room("share", "window",
+  args = alist(x = , per = NULL),
+  check = function(expr, values, ctx) {
+    parts <- match_args(expr, room_of("window", "share")$args, "share", ctx)
+    x <- check_node(parts$x, values, ctx)
+    check_kinds(list(x = x), list(x = "number"), "share", ctx)
+    list(args = list(x = x), per = window_per(parts$per, values, ctx), along = list(), kind = "double")
+  },
+  work = function(node, table) {
+    x <- evaluate_column(node$args$x, table)
+    base <- share_base(node, x, table)
+    zero <- sum(base %in% 0 & !is_missing_value(x))
+    if (zero > 0) table$note(sprintf("%s a base of zero and no share", have(zero, table$row)))
+    as_plain_number(x) / ifelse(base %in% 0, NA_real_, base)
+  },
+  again = function(node, table, at) {
+    x <- as_plain_number(evaluate_column(node$args$x, table))
+    group <- plain_groups(node$per, table)
+    base <- share_base_again(node, x, table, group)
+    vapply(at, function(row) {
+      total <- base(row)
+      if (is.na(total) || total == 0) NA_real_ else x[row] / total
+    }, 1)
+  },
+  words = "the part of the group's total, printed as a percentage"
+)
+
+# A figure that does not add up takes the wider group's own figure as its base.
+share_base <- function(node, x, table) {
+  groups <- window_groups(node$per, table)
+  number <- core_group_numbers(groups)
+  if (is_own_figure(node$args$x, table)) {
+    table$note(sprintf(
+      "%s does not add up, so its base is the wider group's own figure", node_label(node$args$x)
+    ))
+    return(as_plain_number(table$wider(node$args$x$name, number))[number])
+  }
+  feed <- list(list(values = x, folds = list(total = if (inherits(x, "integer64")) "whole_sum" else "sum")))
+  feed[[1]][c("condition", "weights", "along")] <- list(NULL)
+  feed[[1]]$counted <- FALSE
+  total <- core_or_stop(core_summarise(groups, feed))$feeds[[1]]$answers[[1]]
+  as_plain_number(total)[number]
+}
+
+is_own_figure <- function(node, table) node$type == "column" && node$name %in% table$not_additive
+
+share_base_again <- function(node, x, table, group) {
+  if (is_own_figure(node$args$x, table)) {
+    wider <- as_plain_number(table$wider(node$args$x$name, group))
+    return(function(row) wider[group[row]])
+  }
+  function(row) sum(x[group == group[row]], na.rm = TRUE)
+}
+
+base_words <- function(node) {
+  if (length(node$per) == 0) "the whole" else sprintf("its %s", both(vapply(node$per, node_label, "")))
+}
+
+# Columns that are shares print as percentages, wherever they are shown; what a window leaves blank
+# prints as blank.
+is_share <- function(node) node$type == "window" && node$fn == "share"
+
+note_formats <- function(state, checked) {
+  for (part in checked) {
+    if (length(windows_in(part$node)) > 0) state$windows <- c(state$windows, part$name)
+    if (!is_share(part$node)) next
+    state$formats[[part$name]] <- list(fn = "percent", options = list(digits = 1))
+    state$bases[[part$name]] <- base_words(part$node)
+  }
+}
