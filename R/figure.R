@@ -115,7 +115,9 @@ dressed <- function(answer, kind, like) {
     attributes(answer) <- list(pool = attr(like, "pool"), class = "idle_text")
     return(answer)
   }
-  if (kind == "factor" && is.integer(answer) && is.factor(like)) return(structure(answer, levels = levels(like), class = "factor"))
+  if (kind == "factor" && is.integer(answer) && is.factor(like)) return(
+    structure(answer, levels = levels(like), class = "factor")
+  )
   if (kind == "date") return(as_date_class(answer))
   if (kind == "time") return(as.POSIXct(answer, origin = "1970-01-01", tz = time_zone(like)))
   if (kind == "logical") return(as.logical(answer))

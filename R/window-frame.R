@@ -73,7 +73,9 @@ rolling_frame <- function(parts, values, ctx) {
   if (length(units) > 1) stop_in(ctx, "bad_argument", "behind and ahead go both by rows or both by the calendar.")
   names(ends) <- c("behind", "ahead")
   side <- function(end) if (is.null(end)) reach("rows") else reach(end$unit, end$n)
-  text <- paste(unlist(Map(function(end, name) if (!is.null(end)) sprintf("%s = %s", name, end$text), ends, names(ends))),
+  text <- paste(unlist(
+    Map(function(end, name) if (!is.null(end)) sprintf("%s = %s", name, end$text), ends, names(ends))
+  ),
     collapse = ", "
   )
   list(behind = side(ends$behind), ahead = side(ends$ahead), text = text)
@@ -192,6 +194,15 @@ check_grouped <- function(expr, name, values, ctx) {
   parts <- as.list(expr)
   per <- parts$per
   parts$per <- NULL
+  if (is.null(per) && ctx$section %in% c("only", "lines")) {
+    stop_in(
+      ctx, "figure_misplaced", sprintf("%s() gathers entries, and there is nothing to gather here.", name),
+      c(
+        ctx$figure_hint,
+        sprintf("To compare each entry with a group of entries, say which: %s(..., per = whole()).", name)
+      )
+    )
+  }
   figure <- check_figure(as.call(parts), name, values, figures_context(ctx))
   node <- list(
     type = "window", fn = "whole_group", figure = figure, per = window_per(per, values, ctx), along = list(),

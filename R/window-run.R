@@ -27,7 +27,9 @@ room("run_of", "window",
     vapply(at, function(row) {
       if (is.na(x[row])) return(NA_integer_)
       here <- sort(unique(x[group == group[row] & !is.na(x)]))
-      reach <- if (node$step$unit == "months") vapply(here, months_from, 1, months = node$step$n) else here + node$step$n
+      reach <- if (node$step$unit == "months") vapply(
+        here, months_from, 1, months = node$step$n
+      ) else here + node$step$n
       1L + sum(utils::head(reach, -1) < here[-1] & here[-1] <= x[row])
     }, 1L)
   },
@@ -37,7 +39,9 @@ room("run_of", "window",
 run_step <- function(expr, values, ctx) {
   if (is.call(expr) && call_name(expr) %in% names(calendar_spans)) return(check_span(expr, values, ctx, "step"))
   step <- one_value(expr, values, "step", ctx)
-  if (!is.numeric(step) || is.na(step) || step <= 0) stop_in(ctx, "bad_argument", "`step` is a number above 0, or days(2).")
+  if (!is.numeric(step) || is.na(step) || step <= 0) stop_in(
+    ctx, "bad_argument", "`step` is a number above 0, or days(2)."
+  )
   list(unit = "rows", n = as.double(step), text = format(step))
 }
 

@@ -4,7 +4,14 @@ test_that("windows stand beside lines, in conditions, and on a page above", {
     show = c(place <= 2, receipts > mean(receipts)), order = c(reach, place)
   )
   got <- draw_up(page)
-  direct <- draw_up(amend(page, beside = NULL, show = c(rank(desc(receipts), per = reach) <= 2, receipts > mean(receipts)), order = c(reach, desc(receipts))))
+  direct <- draw_up(
+    amend(
+      page,
+      beside = NULL,
+      show = c(rank(desc(receipts), per = reach) <= 2, receipts > mean(receipts)),
+      order = c(reach, desc(receipts))
+    )
+  )
   expect_equal(got$receipts, direct$receipts)
   above <- draw_up(brief(page, lines = reach, figures = c(n = count(), best = min(place))))
   expect_true(all(above$best == 1 & above$n <= 2))
@@ -15,7 +22,9 @@ test_that("a whole page of windows ties out, and a wrong one is found", {
   daily <- brief(tolls, lines = passed_on, figures = c(receipts = sum(toll)))
   page <- brief(daily, along = passed_on, beside = c(
     to_date = running(sum(receipts)), week = rolling(mean(receipts), days(7)), rows = rolling(max(receipts), 7),
-    change = receipts - lag(receipts), year = ago(receipts, years(1)), run = run_of(passed_on), place = rank(desc(receipts)),
+    change = receipts - lag(receipts), year = ago(
+      receipts, years(1)
+    ), run = run_of(passed_on), place = rank(desc(receipts)),
     part = share(receipts), above = sum(receipts), month = rolling(sum(receipts), months(1), partial = TRUE)
   ))
   proof <- tie_out(page)
@@ -49,5 +58,8 @@ test_that("wrong places and names are refused in words", {
   expect_match(said_by(brief(tolls, beside = rank(toll))), "needs a name")
   expect_match(said_by(brief(tolls, per = c(a = lock))), "takes columns without names")
   expect_match(said_by(brief(tolls, per = lok, columns = c(a = rank(toll)))), "there is no column `lok`")
-  expect_match(said_by(brief(tolls, lines = lock, figures = c(s = sum(toll)), beside = c(r = rank(toll)))), "no single value per line")
+  expect_match(
+    said_by(brief(tolls, lines = lock, figures = c(s = sum(toll)), beside = c(r = rank(toll)))),
+    "no single value per line"
+  )
 })

@@ -49,7 +49,9 @@ test_that("ago goes by the calendar, and month ends clamp", {
   expect_equal(got$quarter, rep(NA_integer_, 7))
   twice <- rbind(table[1, ], table)
   expect_match(
-    flat(windowed(twice, along = day, columns = c(a = ago(x, months(1))))), "occurs more than once for 1 entry; the first"
+    flat(
+      windowed(twice, along = day, columns = c(a = ago(x, months(1))))
+    ), "occurs more than once for 1 entry; the first"
   )
 })
 
@@ -73,11 +75,24 @@ test_that("first and last values of a frame", {
 
 test_that("wrong neighbours are refused in words", {
   expect_match(said_by(brief(tolls, columns = c(a = lag(toll)))), "lag() goes by an order", fixed = TRUE)
-  expect_match(said_by(brief(tolls, along = passed_on, columns = c(a = lag(toll, -1)))), "whole number from 0, and got -1")
-  expect_match(said_by(brief(tolls, along = passed_on, columns = c(a = lag(toll, default = "none")))), "one value of the same kind")
-  expect_match(said_by(brief(tolls, along = toll, columns = c(a = ago(toll, years(1))))), "For so many rows before, use lag", fixed = TRUE)
-  expect_match(said_by(brief(tolls, along = passed_on, columns = c(a = ago(toll, 7)))), "ago(x, years(1))", fixed = TRUE)
   expect_match(
-    flat(windowed(data.frame(x = 1:3, k = 1), along = k, columns = c(a = lag(x)))), "a: 3 entries tie in the order by k"
+    said_by(brief(tolls, along = passed_on, columns = c(a = lag(toll, -1)))), "whole number from 0, and got -1"
+  )
+  expect_match(
+    said_by(brief(tolls, along = passed_on, columns = c(a = lag(toll, default = "none")))),
+    "one value of the same kind"
+  )
+  expect_match(
+    said_by(brief(tolls, along = toll, columns = c(a = ago(toll, years(1))))),
+    "For so many rows before, use lag",
+    fixed = TRUE
+  )
+  expect_match(
+    said_by(brief(tolls, along = passed_on, columns = c(a = ago(toll, 7)))), "ago(x, years(1))", fixed = TRUE
+  )
+  expect_match(
+    flat(
+      windowed(data.frame(x = 1:3, k = 1), along = k, columns = c(a = lag(x)))
+    ), "a: 3 entries tie in the order by k"
   )
 })

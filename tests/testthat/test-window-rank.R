@@ -11,17 +11,17 @@ test_that("rankings agree with counting by hand, on ties, gaps and small groups"
         ))
         x <- table[[key]]
         order <- along_column(table, key, down)
-        places <- function(per, fn) slow_window(table, per, order, function(here, at) {
-          row <- here[at]
-          filled <- here[!is.na(x[here])]
-          ahead <- if (down) x[filled] > x[row] else x[filled] < x[row]
-          if (is.character(x)) ahead <- local({
+        places <- function(per, fn) {
+          slow_window(table, per, order, function(here, at) {
+            row <- here[at]
+            filled <- here[!is.na(x[here])]
             sorted <- sort(unique(x[filled]), method = "radix", decreasing = down)
-            match(x[filled], sorted) < match(x[row], sorted)
+            fn(here, at, filled, match(x[filled], sorted) < match(x[row], sorted))
           })
-          fn(here, at, filled, ahead)
-        })
-        gap <- function(value) function(here, at, filled, ahead) if (here[at] %in% filled) value(at, filled, ahead, here) else NA
+        }
+        gap <- function(value) {
+          function(here, at, filled, ahead) if (here[at] %in% filled) value(at, filled, ahead, here) else NA
+        }
         x_same <- function(filled, row) x[filled] == x[row]
         expect_equal(got$number, places("choice", function(here, at, filled, ahead) at))
         expect_equal(got$rank, places("choice", gap(function(at, filled, ahead, here) sum(ahead) + 1)))
@@ -46,7 +46,9 @@ test_that("rankings agree with counting by hand, on ties, gaps and small groups"
 
 test_that("several keys break ties, each up or down", {
   table <- random_table(200, 9)
-  got <- windowed(table, columns = c(place = row_number(whole, desc(amount), per = flag), same = rank(whole, desc(part))))
+  got <- windowed(
+    table, columns = c(place = row_number(whole, desc(amount), per = flag), same = rank(whole, desc(part)))
+  )
   order <- order(table$whole, -table$amount)
   expect_equal(got$place, slow_window(table, "flag", function(rows) order[order %in% rows], function(here, at) at))
   pairs <- order(table$whole, -table$part)
@@ -61,7 +63,9 @@ test_that("several keys break ties, each up or down", {
 test_that("the four rankings on tied values are those of the SQL standard", {
   scores <- data.frame(who = letters[1:5], score = c(90, 80, 80, 70, NA))
   got <- windowed(scores, columns = c(
-    number = row_number(desc(score)), rank = rank(desc(score)), dense = dense_rank(desc(score)), tile = ntile(3, desc(score))
+    number = row_number(desc(score)), rank = rank(desc(score)), dense = dense_rank(desc(score)), tile = ntile(
+      3, desc(score)
+    )
   ))
   expect_equal(got$number, 1:5)
   expect_equal(got$rank, c(1, 2, 2, 4, NA))
@@ -86,12 +90,20 @@ test_that("ties and gaps are said", {
 })
 
 test_that("wrong rankings are refused in words", {
-  expect_match(said_by(brief(tolls, columns = c(r = rank()))), "rank() goes by an order, and none is given", fixed = TRUE)
+  expect_match(
+    said_by(brief(tolls, columns = c(r = rank()))), "rank() goes by an order, and none is given", fixed = TRUE
+  )
   expect_match(said_by(brief(tolls, columns = c(r = ntile(0, toll)))), "`n` takes a whole number from 1, and got 0")
-  expect_match(said_by(brief(tolls, columns = c(r = ntile()))), "ntile() takes the number of tiles first", fixed = TRUE)
-  expect_match(said_by(brief(tolls, columns = c(r = rank(toll, by = lock)))), "rank() has no argument `by`", fixed = TRUE)
+  expect_match(
+    said_by(brief(tolls, columns = c(r = ntile()))), "ntile() takes the number of tiles first", fixed = TRUE
+  )
+  expect_match(
+    said_by(brief(tolls, columns = c(r = rank(toll, by = lock)))), "rank() has no argument `by`", fixed = TRUE
+  )
   expect_match(said_by(brief(tolls, columns = c(r = rank(tolll)))), "Did you mean `toll`")
   expect_match(
-    said_by(brief(tolls, lines = lock, figures = c(r = rank(toll)))), "Write it in `columns` (beside entries)", fixed = TRUE
+    said_by(
+      brief(tolls, lines = lock, figures = c(r = rank(toll)))
+    ), "Write it in `columns` (beside entries)", fixed = TRUE
   )
 })

@@ -14,7 +14,9 @@ test_that("shares are of their group, add to one, and print as percentages", {
 })
 
 test_that("what does not add up takes the wider group's own figure", {
-  page <- brief(tolls, lines = c(reach, lock), figures = c(boats = count_distinct(craft), typical = median(toll)), beside = c(
+  page <- brief(tolls, lines = c(reach, lock), figures = c(
+    boats = count_distinct(craft), typical = median(toll)
+  ), beside = c(
     part = share(typical, per = reach), whole = share(boats)
   ))
   got <- draw_up(page)
@@ -24,8 +26,15 @@ test_that("what does not add up takes the wider group's own figure", {
   expect_equal(got$part, got$typical / medians)
   expect_equal(got$whole, got$boats / length(unique(na.omit(tolls$craft))))
   expect_match(flat(got), "typical does not add up, so its base is the wider group's own figure")
-  crossed <- draw_up(brief(tolls, lines = crossed(reach, paid), figures = c(t = median(toll)), beside = c(s = share(t, per = reach))))
-  expect_equal(crossed$s, crossed$t / vapply(crossed$reach, function(r) median(tolls$toll[tolls$reach %in% r], na.rm = TRUE), 1, USE.NAMES = FALSE))
+  crossed <- draw_up(
+    brief(tolls, lines = crossed(reach, paid), figures = c(t = median(toll)), beside = c(s = share(t, per = reach)))
+  )
+  expect_equal(
+    crossed$s,
+    crossed$t / vapply(
+      crossed$reach, function(r) median(tolls$toll[tolls$reach %in% r], na.rm = TRUE), 1, USE.NAMES = FALSE
+    )
+  )
 })
 
 test_that("a base of zero gives a missing share, counted", {
@@ -34,12 +43,16 @@ test_that("a base of zero gives a missing share, counted", {
   expect_equal(got$s, c(NA, NA, 1))
   expect_match(flat(got), "s: 2 entries have a base of zero and no share.")
   expect_no_match(flat(windowed(table[3, ], columns = c(s = share(x)))), "base of zero")
-  expect_match(said_by(brief(table, columns = c(s = share(k)))), "share() takes a number, and `k` is text", fixed = TRUE)
+  expect_match(
+    said_by(brief(table, columns = c(s = share(k)))), "share() takes a number, and `k` is text", fixed = TRUE
+  )
 })
 
 test_that("others keep their share", {
   got <- draw_up(brief(tolls,
-    lines = lock, figures = c(r = sum(toll)), beside = c(s = share(r), place = rank(desc(r))), show = top(3, r, others = TRUE)
+    lines = lock, figures = c(r = sum(toll)), beside = c(
+      s = share(r), place = rank(desc(r))
+    ), show = top(3, r, others = TRUE)
   ))
   expect_equal(sum(got$s), 1)
   expect_equal(got$s[got$line_kind == "others"], got$r[got$line_kind == "others"] / sum(got$r))
