@@ -97,10 +97,12 @@ print.idle_ledger <- function(x, ...) {
 #' @rdname ledger
 as.data.frame.idle_ledger <- function(x, ...) as_frame(x$columns, x$n)
 
+# structure() would write out the row names, one by one.
 as_frame <- function(columns, n) {
-  structure(
-    unname(lapply(columns, plain_vector)), names = names(columns), class = "data.frame", row.names = .set_row_names(n)
-  )
+  frame <- lapply(columns, plain_vector)
+  attr(frame, "row.names") <- .set_row_names(n)
+  class(frame) <- "data.frame"
+  frame
 }
 
 entry_count <- function(n) count_of(n, "entry", "entries")

@@ -11,7 +11,9 @@ statement_of <- function(state) {
   })
   frame <- as_frame(stats::setNames(columns, names), length(rows))
   facts <- statement_facts(state, layout)
-  structure(frame, class = c("idle_statement", "data.frame"), idle = facts)
+  attr(frame, "idle") <- facts
+  class(frame) <- c("idle_statement", "data.frame")
+  frame
 }
 
 pick_if_needed <- function(column, rows, n) {

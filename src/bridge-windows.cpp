@@ -55,15 +55,18 @@ SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending) 
   auto held = std::make_unique<idle::Arrangement>(bridge::with_work([&](const idle::Work& work) {
     return idle::arrange_rows(Rcpp::XPtr<bridge::HeldGroups>(groups)->groups, by, work);
   }));
-  return Rcpp::XPtr<idle::Arrangement>(held.release(), true);
+  // The groups and the keys live as long as the arrangement.
+  return Rcpp::XPtr<idle::Arrangement>(held.release(), true, R_NilValue,
+                                       Rcpp::List::create(groups, keys));
 }
 
 // The number of groups, of rows that tie with another, and whether nothing had to be sorted.
 // [[Rcpp::export]]
 Rcpp::List core_arrangement_facts(SEXP arrangement) {
   const auto& rows = arrangement_of(arrangement);
+  const auto tied = bridge::with_work([&](const idle::Work& work) { return rows.tied_rows(work); });
   return Rcpp::List::create(Rcpp::_["groups"] = static_cast<double>(rows.groups()),
-                            Rcpp::_["tied"] = static_cast<double>(rows.tied_rows()),
+                            Rcpp::_["tied"] = static_cast<double>(tied),
                             Rcpp::_["sorted"] = rows.sorted_already());
 }
 
@@ -128,9 +131,9 @@ Rcpp::List core_frames(SEXP arrangement, Rcpp::List frame, SEXP days) {
     const std::size_t begin = rows.begin(g);
     for (std::size_t at = begin; at < rows.end(g); ++at) {
       order[at] = static_cast<int>(rows.row(at)) + 1;
-      low[at] = static_cast<int>(begin) + bounds.low[at - begin] + 1;
-      high[at] = static_cast<int>(begin) + bounds.high[at - begin];
-      full[at] = bounds.full[at - begin];
+      low[at] = static_cast<int>(begin) + bounds.low(at - begin) + 1;
+      high[at] = static_cast<int>(begin) + bounds.high(at - begin);
+      full[at] = bounds.full(at - begin);
     }
   }
   return Rcpp::List::create(Rcpp::_["order"] = order, Rcpp::_["low"] = low, Rcpp::_["high"] = high,

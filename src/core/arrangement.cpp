@@ -12,17 +12,22 @@ constexpr std::size_t samples = 4096;
 
 }  // namespace
 
-std::size_t Arrangement::tied_rows() const {
-  std::size_t count = 0;
-  for (std::size_t g = 0; g < groups(); ++g) {
-    bool with_last = false;
-    for (std::size_t at = begin(g); at < end(g); ++at) {
-      const bool with_next = at + 1 < end(g) && ties_with_last(at + 1);
-      count += with_last || with_next;
-      with_last = with_next;
-    }
-  }
-  return count;
+std::size_t Arrangement::tied_rows(const Work& work) const {
+  std::atomic<std::size_t> tied{0};
+  run_parallel(work, workers_for(work, rows_), groups(), 1,
+               [&](int, std::size_t from, std::size_t to) {
+                 std::size_t count = 0;
+                 for (std::size_t g = from; g < to; ++g) {
+                   bool with_last = false;
+                   for (std::size_t at = begin(g); at < end(g); ++at) {
+                     const bool with_next = at + 1 < end(g) && ties_with_last(at + 1);
+                     count += with_last || with_next;
+                     with_last = with_next;
+                   }
+                 }
+                 tied += count;
+               });
+  return tied;
 }
 
 std::size_t Arrangement::first_gap(std::size_t group) const {
@@ -186,17 +191,33 @@ class Arranger {
     if (!fit) return false;
     result_.packed_ = Buffer<Packed>(rows_);
     Packed* items = result_.packed_.data();
+    const bool local = cuts_.empty();
+    Buffer<std::int32_t> by_row(local ? rows_ : 0);
+    if (local) {
+      result_.first_places_ = at_;
+      result_.groups_ = &groups_;
+    }
     each_slice([&](int w, std::size_t begin, std::size_t end, const std::int32_t* place) {
       std::uint32_t keys[slice];
       compact.keys(begin, end - begin, keys);
       std::size_t* at = at_[w].data();
       for (std::size_t row = begin; row < end; ++row) {
-        items[at[bucket_of(place[row - begin], row)]++] = {keys[row - begin],
-                                                           static_cast<std::int32_t>(row)};
+        const std::size_t bucket = bucket_of(place[row - begin], row);
+        const std::size_t to = at[bucket]++;
+        const auto number = static_cast<std::int32_t>(row);
+        items[to] = {keys[row - begin],
+                     local ? static_cast<std::int32_t>(to - starts_[bucket]) : number};
+        if (local) by_row[to] = number;
       }
     });
+    if (local) result_.local_ = Buffer<std::int32_t>(rows_);
     each_bucket<Packed>([&](std::size_t bucket, std::vector<Packed>& spare) {
-      sort_run(items + starts_[bucket], starts_[bucket + 1] - starts_[bucket], spare);
+      const std::size_t start = starts_[bucket], n = starts_[bucket + 1] - start;
+      sort_run(items + start, n, spare);
+      for (std::size_t k = start; local && k < start + n; ++k) {
+        result_.local_[k] = items[k].row;
+        items[k].row = by_row[start + items[k].row];
+      }
     });
     result_.form_ = Arrangement::Form::packed;
     note_starts();

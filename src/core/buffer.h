@@ -8,6 +8,8 @@
 #include <utility>
 #include <vector>
 
+#include "scratch.h"
+
 namespace idle {
 
 inline void advise_huge(void* memory, std::size_t bytes) {
@@ -28,10 +30,8 @@ class Buffer {
   Buffer() = default;
   explicit Buffer(std::size_t size) : size_(size) {
     if (size == 0) return;
-    const std::size_t bytes = (size * sizeof(T) + 63) / 64 * 64;
-    data_ = static_cast<T*>(std::aligned_alloc(64, bytes));
-    if (data_ == nullptr) throw std::bad_alloc();
-    advise_huge(data_, bytes);
+    piece_ = take_piece(size * sizeof(T));
+    data_ = static_cast<T*>(piece_.memory);
   }
   Buffer(Buffer&& other) noexcept { swap(other); }
   Buffer& operator=(Buffer&& other) noexcept {
@@ -40,7 +40,9 @@ class Buffer {
   }
   Buffer(const Buffer&) = delete;
   Buffer& operator=(const Buffer&) = delete;
-  ~Buffer() { std::free(data_); }
+  ~Buffer() {
+    if (data_ != nullptr) give_piece(piece_);
+  }
 
   T* data() { return data_; }
   const T* data() const { return data_; }
@@ -50,9 +52,11 @@ class Buffer {
 
  private:
   void swap(Buffer& other) noexcept {
+    std::swap(piece_, other.piece_);
     std::swap(data_, other.data_);
     std::swap(size_, other.size_);
   }
+  Piece piece_;
   T* data_ = nullptr;
   std::size_t size_ = 0;
 };

@@ -27,44 +27,31 @@ std::vector<std::int64_t> days_in(const Arrangement& arrangement, std::size_t gr
   const std::size_t begin = arrangement.begin(group), m = arrangement.end(group) - begin;
   std::vector<std::int64_t> result(m);
   if (arrangement.wholes_of(days.data, begin, m, undated, result.data())) return result;
-  arrangement.with_rows(begin, [&](const auto& row_at) {
-    for (std::size_t k = 0; k < m; ++k) result[k] = day_at(days, row_at(k));
-  });
+  for (std::size_t k = 0; k < m; ++k) result[k] = day_at(days, arrangement.row(begin + k));
   return result;
 }
 
-void frame_rows(const Frame& frame, Bounds& bounds) {
-  const auto m = static_cast<std::int32_t>(bounds.low.size());
+EvenFrames even_frames(const Frame& frame, std::int32_t m) {
   const auto limited = [m](const Reach& reach) {
     return static_cast<std::int32_t>(
         std::max<std::int64_t>(std::min<std::int64_t>(reach.n, m), -m));
   };
-  const std::int32_t behind = limited(frame.behind), after = limited(frame.ahead);
-  std::int32_t* low = bounds.low.data();
-  std::int32_t* high = bounds.high.data();
-  if (frame.behind.unit == Reach::Unit::end) {
-    std::fill(low, low + m, 0);
-  } else {
-    for (std::int32_t i = 0; i < m; ++i) low[i] = std::min(std::max(i - behind, 0), m);
-  }
-  if (frame.ahead.unit == Reach::Unit::end) {
-    std::fill(high, high + m, m);
-  } else {
-    for (std::int32_t i = 0; i < m; ++i) high[i] = std::min(std::max(i + after + 1, low[i]), m);
-  }
-  const std::int32_t from = frame.behind.unit == Reach::Unit::end ? 0 : behind;
-  const std::int32_t to = frame.ahead.unit == Reach::Unit::end ? m : m - after;
-  for (std::int32_t i = 0; i < m; ++i) bounds.full[i] = i >= from && i < to;
+  return {m, limited(frame.behind), limited(frame.ahead), frame.behind.unit == Reach::Unit::end,
+          frame.ahead.unit == Reach::Unit::end};
 }
 
+// Each frame of rows, and all that tie with its last one.
 void take_in_ties(const Arrangement& arrangement, std::size_t group, Bounds& bounds) {
-  const std::size_t begin = arrangement.begin(group), m = bounds.low.size();
+  const std::size_t begin = arrangement.begin(group), m = bounds.even.size;
   std::size_t peers = 0;
   for (std::size_t i = 0; i < m; ++i) {
-    peers = std::max<std::size_t>(peers, bounds.high[i]);
+    peers = std::max<std::size_t>(peers, bounds.even.high(i));
     while (peers > 0 && peers < m && arrangement.ties_with_last(begin + peers)) ++peers;
-    bounds.high[i] = static_cast<std::int32_t>(peers);
+    bounds.written.lows[i] = bounds.even.low(i);
+    bounds.written.highs[i] = static_cast<std::int32_t>(peers);
+    bounds.written.fulls[i] = bounds.even.full(i);
   }
+  bounds.is_even = false;
 }
 
 std::int64_t reached(std::int64_t day, const Reach& reach, int side) {
@@ -73,7 +60,7 @@ std::int64_t reached(std::int64_t day, const Reach& reach, int side) {
   return reach.short_of ? end - side : end;
 }
 
-void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, Bounds& bounds,
+void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, WrittenFrames& bounds,
                 FrameFacts& facts) {
   const std::size_t m = days.size();
   const auto dated =
@@ -81,8 +68,8 @@ void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, Bound
   std::size_t low = 0, high = 0;
   for (std::size_t i = 0; i < m; ++i) {
     if (i >= dated) {
-      bounds.low[i] = bounds.high[i] = static_cast<std::int32_t>(dated);
-      bounds.full[i] = 0;
+      bounds.lows[i] = bounds.highs[i] = static_cast<std::int32_t>(dated);
+      bounds.fulls[i] = 0;
       ++facts.undated;
       continue;
     }
@@ -93,9 +80,9 @@ void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, Bound
     while (low < dated && days[low] < from) ++low;
     high = std::max(high, low);
     while (high < dated && days[high] <= to) ++high;
-    bounds.low[i] = static_cast<std::int32_t>(low);
-    bounds.high[i] = static_cast<std::int32_t>(high);
-    bounds.full[i] = from >= days[0] && (to <= days[dated - 1] || frame.ahead.n == 0);
+    bounds.lows[i] = static_cast<std::int32_t>(low);
+    bounds.highs[i] = static_cast<std::int32_t>(high);
+    bounds.fulls[i] = from >= days[0] && (to <= days[dated - 1] || frame.ahead.n == 0);
   }
 }
 
@@ -107,10 +94,10 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
     different[i + 1] = different[i] + (i == 0 || days[i] != days[i - 1]);
   }
   for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
-    if (!bounds.full[i] || frame.behind.unit == Reach::Unit::end) continue;
+    if (!bounds.full(i) || frame.behind.unit == Reach::Unit::end) continue;
     const std::int64_t from = reached(days[i], frame.behind, -1);
     const std::int64_t to = reached(days[i], frame.ahead, 1);
-    const std::int32_t low = bounds.low[i], high = bounds.high[i];
+    const std::int32_t low = bounds.low(i), high = bounds.high(i);
     const bool shared = low > 0 && low < high && days[low] == days[low - 1];
     const std::int64_t present = different[high] - different[low] + (shared ? 1 : 0);
     facts.gappy += present < to - from + 1;
@@ -119,11 +106,11 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
 
 void note_widths(const std::vector<std::int64_t>& days, const Bounds& bounds, FrameFacts& facts) {
   for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
-    if (!bounds.full[i] || bounds.low[i] >= bounds.high[i]) continue;
-    const std::int64_t last = days[bounds.high[i] - 1];
+    if (!bounds.full(i) || bounds.low(i) >= bounds.high(i)) continue;
+    const std::int64_t last = days[bounds.high(i) - 1];
     if (last == undated) continue;
-    const std::int64_t span = last - days[bounds.low[i]] + 1;
-    if (span <= bounds.high[i] - bounds.low[i]) continue;
+    const std::int64_t span = last - days[bounds.low(i)] + 1;
+    if (span <= bounds.high(i) - bounds.low(i)) continue;
     ++facts.wide;
     facts.widest = std::max(facts.widest, span);
   }
@@ -160,24 +147,27 @@ void FrameFacts::add(const FrameFacts& other) {
 void frames_of(const Arrangement& arrangement, std::size_t group, const Frame& frame,
                const ColumnView& days, Bounds& bounds, FrameFacts& facts) {
   const std::size_t m = arrangement.end(group) - arrangement.begin(group);
-  bounds.low.resize(m);
-  bounds.high.resize(m);
-  bounds.full.resize(m);
   const bool noted = by_calendar(frame) || frame.behind.unit == Reach::Unit::rows;
   const std::vector<std::int64_t> dates =
       noted ? days_in(arrangement, group, days) : std::vector<std::int64_t>();
-  if (by_calendar(frame)) {
-    frame_days(dates, frame, bounds, facts);
-    note_gaps(dates, frame, bounds, facts);
-  } else {
-    frame_rows(frame, bounds);
+  bounds.is_even = !by_calendar(frame);
+  if (!bounds.is_even || frame.together) {
+    bounds.written.lows.resize(m);
+    bounds.written.highs.resize(m);
+    bounds.written.fulls.resize(m);
+  }
+  if (bounds.is_even) {
+    bounds.even = even_frames(frame, static_cast<std::int32_t>(m));
     if (frame.together) take_in_ties(arrangement, group, bounds);
     if (!dates.empty()) {
       note_steps(dates, facts);
       note_widths(dates, bounds, facts);
     }
+  } else {
+    frame_days(dates, frame, bounds.written, facts);
+    note_gaps(dates, frame, bounds, facts);
   }
-  facts.incomplete += std::count(bounds.full.begin(), bounds.full.end(), 0);
+  for (std::size_t at = 0; at < m; ++at) facts.incomplete += !bounds.full(at);
 }
 
 }  // namespace idle

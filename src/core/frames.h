@@ -1,5 +1,6 @@
 // Frames: which rows around a row a moving figure sees, within the row's group.
 #pragma once
+#include <algorithm>
 #include <cstdint>
 #include <vector>
 
@@ -34,10 +35,40 @@ struct FrameFacts {
   void add(const FrameFacts& other);
 };
 
+// Frames of so many rows to each side are known without being written down.
+struct EvenFrames {
+  std::int32_t size = 0, behind = 0, after = 0;
+  bool from_start = false, to_end = false;
+
+  std::int32_t low(std::int32_t at) const {
+    return from_start ? 0 : std::min(std::max(at - behind, 0), size);
+  }
+  std::int32_t high(std::int32_t at) const {
+    return to_end ? size : std::min(std::max(at + after + 1, low(at)), size);
+  }
+  bool full(std::int32_t at) const {
+    return (from_start || at >= behind) && (to_end || at < size - after);
+  }
+};
+
+struct WrittenFrames {
+  std::vector<std::int32_t> lows, highs;
+  std::vector<char> fulls;
+
+  std::int32_t low(std::int32_t at) const { return lows[at]; }
+  std::int32_t high(std::int32_t at) const { return highs[at]; }
+  bool full(std::int32_t at) const { return fulls[at]; }
+};
+
 // The frames of one group: positions low to high (exclusive), counted from the group's first.
 struct Bounds {
-  std::vector<std::int32_t> low, high;
-  std::vector<char> full;
+  bool is_even = false;
+  EvenFrames even;
+  WrittenFrames written;
+
+  std::int32_t low(std::size_t at) const { return is_even ? even.low(at) : written.low(at); }
+  std::int32_t high(std::size_t at) const { return is_even ? even.high(at) : written.high(at); }
+  bool full(std::size_t at) const { return is_even ? even.full(at) : written.full(at); }
 };
 
 // `days` are the dates of the rows as days since 1970-01-01, or empty.

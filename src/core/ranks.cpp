@@ -28,18 +28,24 @@ std::int64_t tile_of(std::int64_t place, std::int64_t n, std::int64_t tiles) {
 
 class GroupRanks {
  public:
-  GroupRanks(const Arrangement& arrangement, What what, std::int64_t tiles, void* out)
-      : arrangement_(arrangement), what_(what), tiles_(tiles), out_(out) {}
+  GroupRanks(const Arrangement& arrangement, What what, std::int64_t tiles, void* out,
+             std::int32_t* staged)
+      : arrangement_(arrangement), what_(what), tiles_(tiles), out_(out), staged_(staged) {}
 
   // Returns how many rows have no place.
   std::int64_t work(std::size_t group) {
     const std::size_t begin = arrangement_.begin(group), end = arrangement_.end(group);
+    begin_ = begin;
+    if (doubles()) {
+      numbers_.resize(end - begin);
+    } else {
+      wholes_.resize(end - begin);
+    }
     const std::size_t placed = what_ == What::row_number ? end : arrangement_.first_gap(group);
     const auto n = static_cast<std::int64_t>(placed - begin);
     std::int64_t rank = 0, dense = 0;
     std::size_t peers = begin;
     for (std::size_t at = begin; at < placed; ++at) {
-      if (at + 16 < placed) fetch(at + 16);
       const auto number = static_cast<std::int64_t>(at - begin) + 1;
       if (at == begin || !arrangement_.ties_with_last(at)) {
         rank = number;
@@ -59,45 +65,61 @@ class GroupRanks {
       }
     }
     for (std::size_t at = placed; at < end; ++at) put_none(at);
+    if (doubles()) {
+      arrangement_.give_out(begin, end - begin, numbers_.data(), static_cast<double*>(out_));
+    } else {
+      give_wholes(begin, end);
+    }
     return static_cast<std::int64_t>(end - placed);
   }
 
  private:
   bool doubles() const { return what_ == What::percent_rank || what_ == What::cume_dist; }
-  void fetch(std::size_t at) const {
-    const std::size_t row = arrangement_.row(at);
-    __builtin_prefetch(static_cast<char*>(out_) + row * (doubles() ? 8 : 4), 1);
+  void give_wholes(std::size_t begin, std::size_t end) {
+    if (staged_ == nullptr) {
+      return arrangement_.give_out(begin, end - begin, wholes_.data(),
+                                   static_cast<std::int32_t*>(out_));
+    }
+    const std::int32_t* local = arrangement_.local(begin);
+    for (std::size_t k = 0; k < end - begin; ++k) staged_[begin + local[k]] = wholes_[k];
   }
-  void put(std::size_t at, double x) { static_cast<double*>(out_)[arrangement_.row(at)] = x; }
-  void put(std::size_t at, std::int64_t x) {
-    static_cast<std::int32_t*>(out_)[arrangement_.row(at)] = static_cast<std::int32_t>(x);
-  }
+  void put(std::size_t at, double x) { numbers_[at - begin_] = x; }
+  void put(std::size_t at, std::int64_t x) { wholes_[at - begin_] = static_cast<std::int32_t>(x); }
   void put_none(std::size_t at) {
     if (doubles()) return put(at, missing_number());
-    static_cast<std::int32_t*>(out_)[arrangement_.row(at)] = missing_int32;
+    wholes_[at - begin_] = missing_int32;
   }
   const Arrangement& arrangement_;
   What what_;
   std::int64_t tiles_;
   void* out_;
+  std::int32_t* staged_;
+  std::size_t begin_ = 0;
+  std::vector<double> numbers_;
+  std::vector<std::int32_t> wholes_;
 };
 
 }  // namespace
 
 std::int64_t rank_rows(const Arrangement& arrangement, const std::string& what, std::int64_t tiles,
                        void* out, const Work& work) {
-  GroupRanks ranks(arrangement, what_of(what), tiles, out);
+  const int workers = workers_for(work, arrangement.rows());
+  const bool by_stage = arrangement.can_stage() && what != "percent_rank" && what != "cume_dist";
+  Buffer<std::int32_t> stage(by_stage ? arrangement.rows() : 0);
+  std::int32_t* staged = by_stage ? stage.data() : nullptr;
+  std::vector<GroupRanks> ranks(workers,
+                                GroupRanks(arrangement, what_of(what), tiles, out, staged));
   std::atomic<std::size_t> next{0};
   std::atomic<std::int64_t> unplaced{0};
   const std::size_t groups = arrangement.groups(), batch = groups > 100000 ? 1024 : 1;
-  const int workers = workers_for(work, arrangement.rows());
   run_parallel(work, workers, workers * ((groups + batch - 1) / batch), 1,
-               [&](int, std::size_t, std::size_t) {
+               [&](int w, std::size_t, std::size_t) {
                  const std::size_t from = next.fetch_add(batch);
                  for (std::size_t g = from; g < std::min(groups, from + batch); ++g) {
-                   unplaced += ranks.work(g);
+                   unplaced += ranks[w].work(g);
                  }
                });
+  if (by_stage) arrangement.unstage(staged, static_cast<std::int32_t*>(out), work);
   return unplaced;
 }
 

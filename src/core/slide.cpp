@@ -10,8 +10,6 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t ahead = 16;  // rows fetched before their turn
-
 enum class Family {
   count,
   total,
@@ -58,27 +56,29 @@ void count_taken_rows(LocalRows& rows) {
   rows.taken[rows.size] = count;
 }
 
-// Fetches rows some turns ahead, since an arranged group is spread over the column.
 template <typename T, typename To>
 void bring(const LocalRows& rows, const T* from, std::vector<To>& to) {
-  const std::size_t m = rows.size;
-  to.resize(m);
-  rows.arrangement->with_rows(rows.begin, [&](const auto& row_at) {
-    std::size_t k = 0;
-    for (; k + ahead < m; ++k) {
-      __builtin_prefetch(&from[row_at(k + ahead)]);
-      to[k] = static_cast<To>(from[row_at(k)]);
-    }
-    for (; k < m; ++k) to[k] = static_cast<To>(from[row_at(k)]);
-  });
+  rows.arrangement->bring(rows.begin, rows.size, from, to);
 }
 
-void bring_values(LocalRows& rows) {
+// A column of doubles staged for all groups, whose places then take the answers.
+void bring_staged(LocalRows& rows, const double* staged) {
+  rows.numbers.resize(rows.size);
+  const std::int32_t* local = rows.arrangement->local(rows.begin);
+  const double* here = staged + rows.begin;
+  for (std::size_t at = 0; at < rows.size; ++at) rows.numbers[at] = here[local[at]];
+}
+
+void bring_values(LocalRows& rows, const double* staged) {
   const ColumnView& values = rows.figure->values;
   rows.numbers.clear();
   rows.wholes.clear();
   if (values.data == nullptr) return;
-  if (values.storage == Storage::float64) bring(rows, values.as<double>(), rows.numbers);
+  if (staged != nullptr) {
+    bring_staged(rows, staged);
+  } else if (values.storage == Storage::float64) {
+    bring(rows, values.as<double>(), rows.numbers);
+  }
   if (values.storage == Storage::int64) bring(rows, values.as<std::int64_t>(), rows.wholes);
   if (values.storage == Storage::int32) bring(rows, values.as<std::int32_t>(), rows.wholes);
   if (rows.figure->weights.data == nullptr) return;
@@ -120,8 +120,8 @@ void pick_nth(const LocalRows& rows, std::int32_t* answers) {
   }
   const std::int64_t n = rows.figure->n;
   for (std::size_t at = 0; at < rows.size; ++at) {
-    const std::int64_t first = rows.taken[rows.bounds.low[at]];
-    const std::int64_t last = rows.taken[rows.bounds.high[at]];
+    const std::int64_t first = rows.taken[rows.bounds.low(at)];
+    const std::int64_t last = rows.taken[rows.bounds.high(at)];
     const std::int64_t wanted = n > 0 ? first + n - 1 : last + n;
     const bool there = rows.shown(at) && wanted >= first && wanted < last;
     answers[at] = there ? static_cast<std::int32_t>(rows.row(place[wanted])) + 1 : missing_int32;
@@ -130,16 +130,7 @@ void pick_nth(const LocalRows& rows, std::int32_t* answers) {
 
 template <typename T>
 void give_out(const LocalRows& rows, const std::vector<T>& answers, void* out) {
-  T* to = static_cast<T*>(out);
-  const std::size_t m = rows.size;
-  rows.arrangement->with_rows(rows.begin, [&](const auto& row_at) {
-    std::size_t k = 0;
-    for (; k + ahead < m; ++k) {
-      __builtin_prefetch(&to[row_at(k + ahead)], 1);
-      to[row_at(k)] = answers[k];
-    }
-    for (; k < m; ++k) to[row_at(k)] = answers[k];
-  });
+  rows.arrangement->give_out(rows.begin, rows.size, answers.data(), static_cast<T*>(out));
 }
 
 // What a worker keeps from group to group.
@@ -174,12 +165,16 @@ void work_wholes(Family family, Scratch& scratch) {
   slide_extremes(scratch.rows, scratch.wholes.data());
 }
 
-void work_group(Family family, Storage storage, Scratch& scratch, void* out) {
+void work_group(Family family, Storage storage, Scratch& scratch, double* staged, void* out) {
   LocalRows& rows = scratch.rows;
   if (storage == Storage::float64) {
     scratch.numbers.resize(rows.size);
     work_numbers(family, scratch);
-    give_out(rows, scratch.numbers, out);
+    if (staged == nullptr) return give_out(rows, scratch.numbers, out);
+    const std::int32_t* local = rows.arrangement->local(rows.begin);
+    for (std::size_t at = 0; at < rows.size; ++at) {
+      staged[rows.begin + local[at]] = scratch.numbers[at];
+    }
   } else if (storage == Storage::int32) {
     scratch.codes.resize(rows.size);
     work_codes(family, scratch);
@@ -216,6 +211,11 @@ FrameFacts slide(const Arrangement& arrangement, const Frame& frame, const Colum
   const bool values_needed = family != Family::count && family != Family::nth;
   const int workers = workers_for(work, arrangement.rows());
   std::vector<Scratch> scratch(workers);
+  const bool by_stage = values_needed && storage == Storage::float64 && arrangement.can_stage() &&
+                        figure.values.data != nullptr && figure.values.storage == Storage::float64;
+  Buffer<double> stage(by_stage ? arrangement.rows() : 0);
+  double* staged = by_stage ? stage.data() : nullptr;
+  if (by_stage) arrangement.stage(figure.values.as<double>(), staged, work);
   std::atomic<std::size_t> next{0};
   const std::size_t groups = arrangement.groups();
   const std::size_t batch = groups > 100000 ? 1024 : 1;
@@ -230,11 +230,12 @@ FrameFacts slide(const Arrangement& arrangement, const Frame& frame, const Colum
                    rows.begin = arrangement.begin(g);
                    rows.size = arrangement.end(g) - rows.begin;
                    frames_of(arrangement, g, frame, days, rows.bounds, scratch[w].facts);
-                   if (values_needed) bring_values(rows);
+                   if (values_needed) bring_values(rows, staged);
                    count_taken(rows, values_needed);
-                   work_group(family, storage, scratch[w], out);
+                   work_group(family, storage, scratch[w], staged, out);
                  }
                });
+  if (by_stage) arrangement.unstage(staged, static_cast<double*>(out), work);
   FrameFacts facts;
   for (const Scratch& each : scratch) facts.add(each.facts);
   return facts;

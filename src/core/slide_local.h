@@ -20,9 +20,10 @@ struct LocalRows {
   std::size_t row(std::size_t at) const { return arrangement->row(begin + at); }
   bool takes(std::size_t at) const { return taken[at] != taken[at + 1]; }
   std::int32_t filled(std::size_t at) const {
-    return taken[bounds.high[at]] - taken[bounds.low[at]];
+    return taken[bounds.high(at)] - taken[bounds.low(at)];
   }
-  bool shown(std::size_t at) const { return partial || bounds.full[at]; }
+  bool no_gaps() const { return taken[size] == static_cast<std::int32_t>(size); }
+  bool shown(std::size_t at) const { return partial || bounds.full(at); }
 };
 
 inline void put_missing(double& to) { to = missing_number(); }
@@ -31,21 +32,21 @@ inline void put_missing(std::int64_t& to) { to = missing_int64; }
 
 // Moves a slider over the frames of a group. A slider has add(at), remove(at) and value(at, n),
 // where n is the number of values in the frame; with none the answer is missing.
-template <bool gaps, typename Slider, typename Answer>
-void move_along(const LocalRows& rows, Slider& slider, Answer* answers) {
-  const std::int32_t* low = rows.bounds.low.data();
-  const std::int32_t* high = rows.bounds.high.data();
-  const char* full = rows.bounds.full.data();
+template <bool gaps, typename Frames, typename Slider, typename Answer>
+void move_along(const LocalRows& rows, const Frames& frames, Slider& slider, Answer* answers) {
+  const auto size = static_cast<std::int32_t>(rows.size);
+  const bool partial = rows.partial;
   std::int32_t from = 0, to = 0;
-  for (std::size_t at = 0; at < rows.size; ++at) {
-    for (; to < high[at]; ++to) {
+  for (std::int32_t at = 0; at < size; ++at) {
+    const std::int32_t low = frames.low(at), high = frames.high(at);
+    for (; to < high; ++to) {
       if (!gaps || rows.takes(to)) slider.add(to);
     }
-    for (; from < low[at]; ++from) {
+    for (; from < low; ++from) {
       if (!gaps || rows.takes(from)) slider.remove(from);
     }
-    const std::int32_t n = gaps ? rows.filled(at) : high[at] - low[at];
-    if (n == 0 || !(rows.partial || full[at])) {
+    const std::int32_t n = gaps ? rows.taken[high] - rows.taken[low] : high - low;
+    if (n == 0 || !(partial || frames.full(at))) {
       put_missing(answers[at]);
     } else {
       answers[at] = slider.value(at, n);
@@ -53,12 +54,19 @@ void move_along(const LocalRows& rows, Slider& slider, Answer* answers) {
   }
 }
 
+template <bool gaps, typename Slider, typename Answer>
+void move_over_any(const LocalRows& rows, Slider& slider, Answer* answers) {
+  const Bounds& bounds = rows.bounds;
+  if (!bounds.is_even) return move_along<gaps>(rows, bounds.written, slider, answers);
+  move_along<gaps>(rows, bounds.even, slider, answers);
+}
+
 template <typename Slider, typename Answer>
 void move_over(const LocalRows& rows, Slider slider, Answer* answers) {
-  if (rows.taken[rows.size] == static_cast<std::int32_t>(rows.size)) {
-    move_along<false>(rows, slider, answers);
+  if (rows.no_gaps()) {
+    move_over_any<false>(rows, slider, answers);
   } else {
-    move_along<true>(rows, slider, answers);
+    move_over_any<true>(rows, slider, answers);
   }
 }
 

@@ -115,7 +115,7 @@ void slide_quantiles(const LocalRows& rows, double* answers) {
   }
   std::size_t widest = 0;
   for (std::size_t at = 0; at < rows.size; ++at) {
-    widest = std::max<std::size_t>(widest, rows.bounds.high[at] - rows.bounds.low[at]);
+    widest = std::max<std::size_t>(widest, rows.bounds.high(at) - rows.bounds.low(at));
   }
   if (widest <= narrow) {
     Percentiles<SortedArray> slider(SortedArray(x), x, rows.figure->p);

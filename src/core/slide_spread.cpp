@@ -164,7 +164,7 @@ double spread_of(const LocalRows& rows, std::size_t at, std::int64_t n) {
   const std::int64_t less = name == "var_pop" || name == "sd_pop" ? 0 : 1;
   if (n <= less) return missing_number();
   WideSum sum, squares;
-  for (std::int32_t i = rows.bounds.low[at]; i < rows.bounds.high[at]; ++i) {
+  for (std::int32_t i = rows.bounds.low(at); i < rows.bounds.high(at); ++i) {
     if (!rows.takes(i)) continue;
     if (!is_plain(rows, i)) return std::numeric_limits<double>::quiet_NaN();
     const Parts parts = parts_at(rows, i);
@@ -181,7 +181,7 @@ double spread_of(const LocalRows& rows, std::size_t at, std::int64_t n) {
 
 double weighted_of(const LocalRows& rows, std::size_t at) {
   WideSum weights, products;
-  for (std::int32_t i = rows.bounds.low[at]; i < rows.bounds.high[at]; ++i) {
+  for (std::int32_t i = rows.bounds.low(at); i < rows.bounds.high(at); ++i) {
     if (!rows.takes(i)) continue;
     if (!is_plain(rows, i) || !std::isfinite(rows.weights[i])) {
       return std::numeric_limits<double>::quiet_NaN();

@@ -13,7 +13,7 @@ namespace idle {
 namespace {
 
 // Rounded to nearest, ties to even, by way of the topmost 62 bits.
-double number_of_total(int128 total) {
+inline double number_of_total(int128 total) {
   const auto small = static_cast<std::int64_t>(total);
   if (small == total) return static_cast<double>(small);
   const bool negative = total < 0;
@@ -36,7 +36,7 @@ int128 whole_of(double x) {
 
 // total * 2^unit / n, rounded once. The quotient is found to about 100 bits; only where that does
 // not settle the rounding the exact way is taken.
-double mean_of(int128 total, std::int64_t n, int unit, double scale) {
+inline double mean_of(int128 total, std::int64_t n, int unit, double scale) {
   if (total == 0) return 0.0;
   if (scale == 0) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
   const double near = number_of_total(total);
@@ -69,8 +69,14 @@ class FixedSlider {
     if (bits << 1 == 0) return 0;
     const auto shift = static_cast<unsigned>(static_cast<int>(bits >> 52 & 0x7FF) - lowest_);
     const std::uint64_t mantissa = bits << 12 >> 12 | std::uint64_t{1} << 52;
-    const auto size = static_cast<int128>(static_cast<uint128>(mantissa) << shift);
-    return bits >> 63 ? -size : size;
+    const auto sign = static_cast<std::uint64_t>(static_cast<std::int64_t>(bits) >> 63);
+    if (shift > 63) {
+      const auto size = static_cast<int128>(static_cast<uint128>(mantissa) << shift);
+      return sign ? -size : size;
+    }
+    const std::uint64_t low = (mantissa << shift) ^ sign;
+    const std::uint64_t high = (mantissa >> 1 >> (63 - shift)) ^ sign;
+    return static_cast<int128>((static_cast<uint128>(high) << 64 | low) + (sign & 1));
   }
   const double* x_;
   int lowest_;
