@@ -26,17 +26,21 @@
 #' @references Hyndman, R. J. and Fan, Y. (1996) Sample quantiles in statistical packages. The American
 #'   Statistician 50, 361-365: definition 7, for `median()` and `percentile()`.
 #'
-#' @param kind `"row"`, `"figure"` or `"format"`.
+#' @section Windows:
+#' Ranks, running and rolling figures, neighbours, shares and runs have a page of their own: [windows].
+#'
+#' @param kind `"row"`, `"figure"`, `"window"` or `"format"`.
 #' @return A data frame with `call`, how the function is called, and `words`, what it gives.
 #' @seealso [brief()]
 #' @export
 #' @examples
 #' words("figure")
+#' words("window")
 #' head(words("row"))
-words <- function(kind = c("row", "figure", "format")) {
+words <- function(kind = c("row", "figure", "window", "format")) {
   kind <- match.arg(kind)
   names <- rooms_of(kind)
-  names <- names[order(grepl("^[^a-z]", names), names)]
+  names <- setdiff(names[order(grepl("^[^a-z]", names), names)], "whole_group")
   data.frame(
     call = vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
     words = vapply(names, function(name) plain_words(room_of(kind, name)), ""),

@@ -60,6 +60,7 @@ class FixedSlider {
   void add(std::size_t at) { total_ += part(at); }
   void remove(std::size_t at) { total_ -= part(at); }
   double value(std::size_t, std::int64_t n) const {
+    if (!mean_ && scale_ != 0) return number_of_total(total_) * scale_;
     return mean_of(total_, mean_ ? n : 1, lowest_ - 1075, scale_);
   }
 
