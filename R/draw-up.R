@@ -110,6 +110,7 @@ fingerprint_column <- function(column) {
 
 add_entry_column <- function(state, name, column) {
   if (name %in% state$column_names) forget_windows(state)
+  state$made_names <- union(state$made_names, name)
   state$cache[[name]] <- column
   state$column_names <- union(state$column_names, name)
 }

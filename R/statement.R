@@ -7,6 +7,8 @@ statement_of <- function(state) {
   if (!is.null(state$line_kind)) names <- union(names, "line_kind")
   columns <- lapply(names, function(name) {
     if (name == "line_kind" && !is.null(state$line_kind)) return(state$line_kind[rows])
+    own <- untouched_column(state, name, rows)
+    if (!is.null(own)) return(own)
     plain_vector(pick_if_needed(line_column(state, name), rows, state$n_lines))
   })
   frame <- as_frame(stats::setNames(columns, names), length(rows))
@@ -14,6 +16,16 @@ statement_of <- function(state) {
   attr(frame, "idle") <- facts
   class(frame) <- c("idle_statement", "data.frame")
   frame
+}
+
+# A text column of the source that is shown as it stands need not be written out again.
+untouched_column <- function(state, name, rows) {
+  if (state$grain == "lines" || !is.null(state$rows) || !is.null(state$below)) return(NULL)
+  if (length(rows) != state$n || is.unsorted(rows)) return(NULL)
+  column <- line_column(state, name)
+  if (!is_text_vector(column) || name %in% state$made_names) return(NULL)
+  own <- state$brief$source$columns[[name]]
+  if (is.character(own) && is.null(attributes(own))) own
 }
 
 pick_if_needed <- function(column, rows, n) {

@@ -70,35 +70,48 @@ class Arranger {
 
   // Rows that stand by group and in order within it, whatever the order of the groups.
   bool in_place() {
-    std::vector<std::size_t> start{0};
-    if (rows_ > 0) {
-      std::vector<char> seen(places(), 0);
-      std::int32_t scratch[slice];
-      std::int32_t last = groups_.numbers(0, 1, scratch)[0];
-      seen[last] = 1;
-      for (std::size_t at = 0; at < rows_; at += slice) {
-        const std::size_t end = std::min(rows_, at + slice);
-        const std::int32_t* place = groups_.numbers(at, end - at, scratch);
-        for (std::size_t i = std::max<std::size_t>(at, 1); i < end; ++i) {
-          const std::int32_t here = place[i - at];
-          if (here != last) {
-            if (seen[here]) return false;
-            seen[here] = 1;
-            start.push_back(i);
-            last = here;
-          } else if (!keys_.empty() && compare(i - 1, i) > 0) {
-            return false;
+    const int workers = workers_for(work_, rows_);
+    std::vector<std::vector<std::size_t>> borders(workers);
+    std::atomic<bool> broken{false};
+    result_.tied_.assign(rows_, 0);
+    run_parallel(work_, workers, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
+      if (broken) return;
+      const std::size_t from = begin == 0 ? 0 : begin - 1;
+      std::int32_t scratch[slice + 1];
+      const std::int32_t* place = groups_.numbers(from, end - from, scratch);
+      for (std::size_t i = from + 1; i < end; ++i) {
+        if (place[i - from] != place[i - from - 1]) {
+          borders[w].push_back(i);
+        } else if (!keys_.empty()) {
+          const int order = compare(i - 1, i);
+          if (order > 0) {
+            broken = true;
+            return;
           }
+          result_.tied_[i] = order == 0;
         }
       }
-      start.push_back(rows_);
+      if (borders[w].size() > places()) broken = true;
+    });
+    return !broken && take_starts(borders);
+  }
+
+  // A group that starts twice does not stand together.
+  bool take_starts(const std::vector<std::vector<std::size_t>>& borders) {
+    std::vector<std::size_t> start{0};
+    for (const auto& part : borders) start.insert(start.end(), part.begin(), part.end());
+    if (start.size() > places() + 1) return false;
+    std::vector<char> seen(places(), 0);
+    for (const std::size_t row : start) {
+      if (rows_ == 0) break;
+      std::int32_t scratch;
+      char& known = seen[*groups_.numbers(row, 1, &scratch)];
+      if (known) return false;
+      known = 1;
     }
+    if (rows_ > 0) start.push_back(rows_);
     result_.start_ = std::move(start);
     result_.form_ = Arrangement::Form::in_place;
-    result_.tied_.assign(rows_, 0);
-    for (std::size_t i = 1; i < rows_ && !keys_.empty(); ++i) {
-      result_.tied_[i] = compare(i - 1, i) == 0;
-    }
     return true;
   }
 

@@ -18,14 +18,12 @@ struct Shelf {
   std::mutex lock;
   std::vector<Piece> pieces;
   std::size_t bytes = 0;
-  ~Shelf() {
-    for (const Piece& piece : pieces) std::free(piece.memory);
-  }
 };
 
+// Never destroyed: pieces come back until the very end of the process.
 Shelf& shelf() {
-  static Shelf one;
-  return one;
+  static auto* one = new Shelf;
+  return *one;
 }
 
 // The smallest kept piece that is large enough and not far too large.

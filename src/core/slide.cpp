@@ -87,6 +87,9 @@ void bring_values(LocalRows& rows, const double* staged) {
 
 // Doubles at hand need not be looked up again.
 void count_taken_numbers(LocalRows& rows) {
+  rows.complete = std::none_of(rows.numbers.begin(), rows.numbers.end(),
+                               [](double x) { return x != x && is_missing(x); });
+  if (rows.complete) return;
   rows.taken.resize(rows.size + 1);
   std::int32_t count = 0;
   for (std::size_t at = 0; at < rows.size; ++at) {
@@ -98,6 +101,7 @@ void count_taken_numbers(LocalRows& rows) {
 
 void count_taken(LocalRows& rows, bool values_at_hand) {
   const MovingFigure& figure = *rows.figure;
+  rows.complete = false;
   const bool plain = figure.condition == nullptr && figure.weights.data == nullptr;
   if (plain && values_at_hand && !rows.numbers.empty()) {
     count_taken_numbers(rows);
@@ -120,8 +124,8 @@ void pick_nth(const LocalRows& rows, std::int32_t* answers) {
   }
   const std::int64_t n = rows.figure->n;
   for (std::size_t at = 0; at < rows.size; ++at) {
-    const std::int64_t first = rows.taken[rows.bounds.low(at)];
-    const std::int64_t last = rows.taken[rows.bounds.high(at)];
+    const std::int64_t first = rows.taken_before(rows.bounds.low(at));
+    const std::int64_t last = rows.taken_before(rows.bounds.high(at));
     const std::int64_t wanted = n > 0 ? first + n - 1 : last + n;
     const bool there = rows.shown(at) && wanted >= first && wanted < last;
     answers[at] = there ? static_cast<std::int32_t>(rows.row(place[wanted])) + 1 : missing_int32;

@@ -11,6 +11,7 @@ struct LocalRows {
   const Arrangement* arrangement;
   std::size_t begin, size;
   Bounds bounds;
+  bool complete;                    // every row is taken, and `taken` is not filled in
   std::vector<std::int32_t> taken;  // values taken before each position, and in all
   std::vector<double> numbers;      // of double columns, by position
   std::vector<std::int64_t> wholes;
@@ -18,11 +19,13 @@ struct LocalRows {
   bool partial;
 
   std::size_t row(std::size_t at) const { return arrangement->row(begin + at); }
-  bool takes(std::size_t at) const { return taken[at] != taken[at + 1]; }
-  std::int32_t filled(std::size_t at) const {
-    return taken[bounds.high(at)] - taken[bounds.low(at)];
+  bool takes(std::size_t at) const { return complete || taken[at] != taken[at + 1]; }
+  std::int32_t taken_before(std::size_t at) const {
+    return complete ? static_cast<std::int32_t>(at) : taken[at];
   }
-  bool no_gaps() const { return taken[size] == static_cast<std::int32_t>(size); }
+  std::int32_t filled(std::size_t at) const {
+    return taken_before(bounds.high(at)) - taken_before(bounds.low(at));
+  }
   bool shown(std::size_t at) const { return partial || bounds.full(at); }
 };
 
@@ -63,7 +66,7 @@ void move_over_any(const LocalRows& rows, Slider& slider, Answer* answers) {
 
 template <typename Slider, typename Answer>
 void move_over(const LocalRows& rows, Slider slider, Answer* answers) {
-  if (rows.no_gaps()) {
+  if (rows.complete) {
     move_over_any<false>(rows, slider, answers);
   } else {
     move_over_any<true>(rows, slider, answers);
