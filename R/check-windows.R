@@ -11,11 +11,20 @@ windows_in <- function(node) {
 check_windows <- function(state, checked, table) {
   own <- own_lines(state)
   if (length(own) == 0 || length(checked) == 0) return(list())
-  list(windows_again(checked, table, own))
+  list(windows_again(checked, part_of_table(table, own)))
 }
 
-windows_again <- function(checked, table, own) {
-  at <- if (length(own) > sampled_rows) own[seeded_sample(length(own), sampled_rows)] else own
+# Lines of others were gathered after the windows were worked, which have not seen them.
+part_of_table <- function(table, rows) {
+  if (length(rows) == table$n) return(table)
+  column <- table$column
+  table$column <- function(name) pick_rows(column(name), rows)
+  table$n <- length(rows)
+  table
+}
+
+windows_again <- function(checked, table) {
+  at <- if (table$n > sampled_rows) seeded_sample(table$n, sampled_rows) else seq_len(table$n)
   wrong <- NULL
   for (part in checked) {
     if (part$node$type != "window") next
@@ -32,7 +41,7 @@ windows_again <- function(checked, table, own) {
   if (looked == 0) return(NULL)
   what <- sprintf(
     "%s beside %s%s, worked again from the rows of each frame or group", count_of(looked, "figure"),
-    count_of(length(at), table$row), if (length(at) < length(own)) " (a seeded sample)" else ""
+    count_of(length(at), table$row), if (length(at) < table$n) " (a seeded sample)" else ""
   )
   a_check("windows", n == 0, if (n == 0) sprintf("Windows: %s, equal.", what) else sprintf(
     "Windows: %s; %s of the cells differ, first `%s` in line %s.", what, big_mark(n), wrong$column[1],

@@ -35,6 +35,7 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
     before <- rows_in_hand(state)
     state$method <- NULL
     room_of("section", name)$work(state, brief$checked[[name]])
+    note_windows(state)
     forget_windows(state)
     log_work(state, name, before, proc.time()[["elapsed"]] - began)
     if (!is.null(watch)) watch(state, name)
@@ -59,6 +60,7 @@ open_state <- function(brief, aside = FALSE) {
   state$prints <- list()
   state$accounts <- list()
   forget_windows(state)
+  state$said <- list()
   state$notes <- brief$notes
   state$tally <- new_tally()
   state$grain <- "entries"
@@ -127,9 +129,15 @@ lines_of_state <- function(state, label = NULL) {
 
 # A table that windows can work on; their notes go to the page under the name of the column.
 windowed_table <- function(state, column, n, row, label) {
-  note <- function(text) add_note(state, paste0(if (!is.null(label)) paste0(label, ": "), text, "."))
+  note <- function(text) {
+    state$said[[text]] <- union(state$said[[text]], if (is.null(label)) "" else label)
+  }
   table <- table_in_hand(column, n, tally = state$tally, memo = state$memo, note = note, row = row)
   table$locale <- state$locale
+  table$method <- function(sorted) {
+    state$sorts <- c(state$sorts, sorted)
+    state$method <- sorts_said(state$sorts)
+  }
   table$not_additive <- if (row == "line") state$not_additive
   table$wider <- function(name, group) wider_figure(state, name, group)
   table
@@ -148,7 +156,27 @@ wider_figure <- function(state, name, group) {
   pick_rows(lines[[name]], match(seq_len(max(group, 0)), number))
 }
 
-forget_windows <- function(state) state$memo <- new.env(parent = emptyenv())
+# Windows of a section with the same to say share a note.
+note_windows <- function(state) {
+  for (text in names(state$said)) {
+    labels <- setdiff(state$said[[text]], "")
+    add_note(state, paste0(if (length(labels)) paste0(toString(labels), ": "), text, "."))
+  }
+  state$said <- list()
+}
+
+# How many orders the windows of a section needed, and which the rows stood in already.
+sorts_said <- function(sorted) {
+  made <- sum(!sorted)
+  paste(c(
+    if (made > 0) count_of(made, "sort"), if (any(sorted)) sprintf("%s there already", count_of(sum(sorted), "order"))
+  ), collapse = ", ")
+}
+
+forget_windows <- function(state) {
+  state$memo <- new.env(parent = emptyenv())
+  state$sorts <- logical()
+}
 
 line_column <- function(state, name) {
   if (state$grain == "lines") state$lines[[name]] else entry_column(state, name)

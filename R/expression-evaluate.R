@@ -5,7 +5,10 @@
 # For windows it has `memo`, where groups and orders are kept, and `note(text)`.
 table_in_hand <- function(column, n, figure = NULL, tally = new_tally(), memo = new.env(parent = emptyenv()),
                           note = function(text) invisible(), row = "line") {
-  list(column = column, n = n, figure = figure, tally = tally, memo = memo, note = note, row = row)
+  list(
+    column = column, n = n, figure = figure, tally = tally, memo = memo, note = note, row = row,
+    method = function(sorted) invisible()
+  )
 }
 
 new_tally <- function() {

@@ -57,6 +57,7 @@ missing_mark <- "(missing)"
 
 # The texts of a column. Text from data loses control characters, so that it cannot disturb a page.
 cell_texts <- function(x, format = NULL) {
+  if (length_of(x) == 0) return(character())
   if (is_text_vector(x)) x <- plain_vector(x)
   gone <- is_missing_value(x)
   text <- if (!is.null(format)) {

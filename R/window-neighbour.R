@@ -19,6 +19,7 @@ neighbour <- function(name, args, check, rows, again, words) {
     },
     work = function(node, table) {
       x <- evaluate_column(node$args$x, table)
+      if (is_plain_shift(node, x)) return(shifted(node, x, table))
       from <- rows(node, window_rows(node$per, node$along, table), x, table)
       with_default(pick_rows(x, from), is.na(from), node, table)
     },
@@ -47,6 +48,25 @@ check_away <- function(node, parts, values, ctx) {
   skipping(node, parts, values, ctx)
 }
 
+# Numbers and dates that only move along are moved by the core.
+is_plain_shift <- function(node, x) {
+  plain <- is.double(x) && !inherits(x, "integer64")
+  node$fn %in% c("lag", "lead") && plain && !node$skip && is.null(node$default)
+}
+
+shifted <- function(node, x, table) {
+  note_shift_ties(node, table)
+  n <- if (node$fn == "lag") node$n else -node$n
+  moving <- list(name = "shift", p = 0, n = n, values = x, condition = NULL, weights = NULL)
+  values <- core_slide(window_rows(node$per, node$along, table), whole_frame, NULL, moving, TRUE)$values
+  mostattributes(values) <- attributes(x)
+  values
+}
+
+note_shift_ties <- function(node, table) {
+  note_ties(node, table, "which of them comes before another goes by the order of entry")
+}
+
 with_default <- function(values, gone, node, table) {
   if (is.null(node$default)) return(values)
   default <- evaluate_column(node$default, table)
@@ -59,7 +79,7 @@ stacked_kinds <- function(x, y) if (is.factor(x)) stacked(as_text_vector(x), y) 
 away <- function(sign) {
   force(sign)
   function(node, rows, x, table) {
-    note_ties(node, table, "which of them comes before another goes by the order of entry")
+    note_shift_ties(node, table)
     core_rows_away(rows, sign * node$n, if (node$skip) x)
   }
 }

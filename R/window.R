@@ -91,6 +91,7 @@ window_rows <- function(per, along, table) {
     keys <- lapply(along, function(sort) in_language(evaluate_column(sort$node, table), table))
     down <- vapply(along, function(sort) sort$down, TRUE)
     table$memo[[key]] <- core_arrange(window_groups(per, table), keys, down)
+    if (length(along)) table$method(core_arrangement_facts(table$memo[[key]])$sorted)
   }
   table$memo[[key]]
 }

@@ -9,7 +9,7 @@ workings <- function(brief) {
   rows <- do.call(rbind, lapply(state$workings, function(entry) {
     data.frame(
       section = entry$section, rows_in = entry$rows_in, rows_out = entry$rows_out,
-      method = if (is.null(entry$method)) "" else method_words[[entry$method]], seconds = entry$seconds
+      method = method_said(entry$method), seconds = entry$seconds
     )
   }))
   if (is.null(rows)) rows <- data.frame(
@@ -27,6 +27,11 @@ method_words <- c(
   whole = "one group of all rows", direct = "by a table of all possible keys",
   hashed = "by hashing", sorted = "by going through sorted rows"
 )
+
+method_said <- function(method) {
+  if (is.null(method)) return("")
+  if (method %in% names(method_words)) method_words[[method]] else method
+}
 
 #' @export
 print.idle_workings <- function(x, ...) {

@@ -20,7 +20,8 @@ enum class Family {
   quantile,
   distinct,
   mode,
-  nth
+  nth,
+  shift
 };
 
 Family family_of(const std::string& name) {
@@ -34,6 +35,7 @@ Family family_of(const std::string& name) {
   if (name == "distinct") return Family::distinct;
   if (name == "mode") return Family::mode;
   if (name == "nth") return Family::nth;
+  if (name == "shift") return Family::shift;
   throw std::invalid_argument("no moving figure is called " + name);
 }
 
@@ -146,8 +148,17 @@ struct Scratch {
   FrameFacts facts;
 };
 
+void shift_values(const LocalRows& rows, double* answers) {
+  const auto size = static_cast<std::int64_t>(rows.size);
+  for (std::int64_t at = 0; at < size; ++at) {
+    const std::int64_t from = at - rows.figure->n;
+    answers[at] = from >= 0 && from < size ? rows.numbers[from] : missing_number();
+  }
+}
+
 void work_numbers(Family family, Scratch& scratch) {
   double* answers = scratch.numbers.data();
+  if (family == Family::shift) return shift_values(scratch.rows, answers);
   if (family == Family::total) return slide_totals(scratch.rows, answers);
   if (family == Family::spread) return slide_spread(scratch.rows, answers);
   if (family == Family::weighted) return slide_weighted(scratch.rows, answers);

@@ -14,7 +14,8 @@ namespace idle {
 
 // What is computed: "count", "missing", "sum", "whole_sum", "mean", "weighted_mean", "min", "max",
 // "var", "sd", "var_pop", "sd_pop", "quantile" (of part p), "distinct", "mode" and "nth" (n from 1,
-// or from -1 at the end). Mode and nth give rows.
+// or from -1 at the end). Mode and nth give rows; "shift" gives the value n rows before
+// the row itself, of columns of doubles.
 struct MovingFigure {
   std::string name;
   double p = 0.5;

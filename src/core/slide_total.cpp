@@ -34,6 +34,15 @@ int128 whole_of(double x) {
                             : static_cast<int128>(parts.mantissa) * (int128{1} << parts.exponent);
 }
 
+// near - quotient * divisor, exactly, for divisors below 2^26: the quotient is split so that both
+// products fit a double (T. J. Dekker, A floating-point technique for extending the available
+// precision, Numerische Mathematik 18, 1971).
+inline double remainder_of(double near, double quotient, double divisor) {
+  if (divisor >= 0x1p26) return std::fma(-quotient, divisor, near);
+  const double high = number_of(bits_of(quotient) & ~((std::uint64_t{1} << 27) - 1));
+  return (near - high * divisor) - (quotient - high) * divisor;
+}
+
 // total * 2^unit / n, rounded once. The quotient is found to about 100 bits; only where that does
 // not settle the rounding the exact way is taken.
 inline double mean_of(int128 total, std::int64_t n, int unit, double scale) {
@@ -44,7 +53,7 @@ inline double mean_of(int128 total, std::int64_t n, int unit, double scale) {
   const double rest = number_of_total(total - whole_of(near));
   const auto divisor = static_cast<double>(n);
   const double quotient = near / divisor;
-  const double more = (std::fma(-quotient, divisor, near) + rest) / divisor;
+  const double more = (remainder_of(near, quotient, divisor) + rest) / divisor;
   const double low = quotient + more * (1 - 0x1p-40), high = quotient + more * (1 + 0x1p-40);
   if (low != high) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
   return low * scale;

@@ -1,3 +1,8 @@
+test_that("a page without lines has a head and nothing else", {
+  page <- brief(tolls, lines = lock, figures = c(s = sum(toll)), beside = c(part = share(s)), show = s < 0)
+  expect_match(printed(draw_up(page)), "lock  s  part\n-+\n0 lines|lock +s +part\n[^\n]+\n0 lines")
+})
+
 test_that("a page fits its width, numbers to the right, missing shown as missing", {
   table <- data.frame(k = c("a", NA, "c\nd"), x = c(1234567.5, NA, -0.004), y = c(1L, 2L, NA), z = strrep("w", 30))
   text <- strsplit(printed(draw_up(brief(table, title = "T")), width = 44), "\n")[[1]]

@@ -81,6 +81,8 @@ test_that("ties and gaps are said", {
   expect_match(text, "place: 2 entries tie in the order by score; they are taken in the order of entry", fixed = TRUE)
   expect_match(text, "r: 1 entry has no score and no place.", fixed = TRUE)
   expect_no_match(flat(windowed(scores, columns = c(r = dense_rank(score)))), "tie in the order")
+  both <- flat(windowed(scores, columns = c(a = row_number(score), b = ntile(2, score))))
+  expect_match(both, "a, b: 2 entries tie in the order by score")
   page <- brief(scores, lines = score, figures = c(n = count()), beside = c(place = rank(desc(n))), show = place == 3)
   expect_match(flat(draw_up(page)), "there is no place 3, since lines before it are equal and share one")
   direct <- brief(scores, lines = score, figures = c(n = count()), show = rank(desc(n)) %in% c(1, 3))

@@ -16,7 +16,7 @@ test_that("unbroken runs of dates and numbers are numbered", {
   expect_equal(got$pairs, by_hand(table$day, character(), 2))
   expect_equal(got$whole, by_hand(table$whole, "word", 1))
   expect_equal(got$half, by_hand(table$part, character(), 0.5))
-  expect_match(flat(got), sprintf("run: %d entries have no day and no run", sum(is.na(table$day))))
+  expect_match(flat(got), sprintf("run, pairs: %d entries have no day and no run", sum(is.na(table$day))))
 })
 
 test_that("a run is a key like any other: first and last day, and length", {

@@ -49,11 +49,13 @@ test_that("a base of zero gives a missing share, counted", {
 })
 
 test_that("others keep their share", {
-  got <- draw_up(brief(tolls,
+  page <- brief(tolls,
     lines = lock, figures = c(r = sum(toll)), beside = c(
       s = share(r), place = rank(desc(r))
     ), show = top(3, r, others = TRUE)
-  ))
+  )
+  got <- draw_up(page)
+  expect_true(all_tie(tie_out(page)))
   expect_equal(sum(got$s), 1)
   expect_equal(got$s[got$line_kind == "others"], got$r[got$line_kind == "others"] / sum(got$r))
   expect_true(is.na(got$place[got$line_kind == "others"]))
