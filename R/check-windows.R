@@ -1,7 +1,8 @@
 # Windows against plain R: a seeded sample of rows, each worked again from the rows that its frame or
 # its group must have.
 
-sampled_rows <- 200
+# Each row looked at costs a look at all rows.
+rows_to_sample <- function(n) max(20, min(200, floor(2e8 / max(n, 1))))
 
 windows_in <- function(node) {
   if (node$type == "window") return(list(node))
@@ -24,7 +25,8 @@ part_of_table <- function(table, rows) {
 }
 
 windows_again <- function(checked, table) {
-  at <- if (table$n > sampled_rows) seeded_sample(table$n, sampled_rows) else seq_len(table$n)
+  most <- rows_to_sample(table$n)
+  at <- if (table$n > most) seeded_sample(table$n, most) else seq_len(table$n)
   wrong <- NULL
   for (part in checked) {
     if (part$node$type != "window") next

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "calendar.h"
+#include "vectorise.h"
 
 namespace idle {
 
@@ -104,24 +105,51 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
   }
 }
 
-void note_widths(const std::vector<std::int64_t>& days, const Bounds& bounds, FrameFacts& facts) {
-  for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
-    if (!bounds.full(i) || bounds.low(i) >= bounds.high(i)) continue;
-    const std::int64_t last = days[bounds.high(i) - 1];
-    if (last == undated) continue;
-    const std::int64_t span = last - days[bounds.low(i)] + 1;
-    if (span <= bounds.high(i) - bounds.low(i)) continue;
-    ++facts.wide;
-    facts.widest = std::max(facts.widest, span);
+std::size_t dated_rows(const std::vector<std::int64_t>& days) {
+  std::size_t dated = days.size();
+  while (dated > 0 && days[dated - 1] == undated) --dated;
+  return dated;
+}
+
+// Counts the spans of more than `rows` days from each day to the one so many places on.
+IDLE_WIDE void count_wide(const std::int64_t* days, std::size_t n, std::size_t on,
+                          std::int64_t rows, std::int64_t& wide, std::int64_t& widest) {
+  std::int64_t count = 0, most = 0;
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::int64_t span = days[i + on] - days[i] + 1;
+    count += span > rows ? 1 : 0;
+    most = span > most ? span : most;
   }
+  wide += count;
+  if (count > 0) widest = std::max(widest, most);
+}
+
+void note_widths(const std::vector<std::int64_t>& days, const EvenFrames& frames,
+                 FrameFacts& facts) {
+  const std::int64_t on = static_cast<std::int64_t>(frames.behind) + frames.after;
+  const auto dated = static_cast<std::int64_t>(dated_rows(days));
+  if (frames.from_start || frames.to_end || on < 1 || on >= dated) return;
+  count_wide(days.data(), static_cast<std::size_t>(dated - on), static_cast<std::size_t>(on),
+             on + 1, facts.wide, facts.widest);
+}
+
+IDLE_WIDE void count_steps(const std::int64_t* days, std::size_t n, std::int64_t& same,
+                           std::int64_t& next) {
+  std::int64_t equal = 0, one = 0;
+  for (std::size_t i = 1; i < n; ++i) {
+    const std::int64_t step = days[i] - days[i - 1];
+    equal += step == 0 ? 1 : 0;
+    one += step == 1 ? 1 : 0;
+  }
+  same += equal;
+  next += one;
 }
 
 void note_steps(const std::vector<std::int64_t>& days, FrameFacts& facts) {
-  for (std::size_t i = 1; i < days.size() && days[i] != undated; ++i) {
-    ++facts.steps;
-    facts.same_day += days[i] == days[i - 1];
-    facts.next_day += days[i] == days[i - 1] + 1;
-  }
+  const std::size_t dated = dated_rows(days);
+  if (dated < 2) return;
+  facts.steps += static_cast<std::int64_t>(dated) - 1;
+  count_steps(days.data(), dated, facts.same_day, facts.next_day);
 }
 
 }  // namespace
@@ -161,13 +189,15 @@ void frames_of(const Arrangement& arrangement, std::size_t group, const Frame& f
     if (frame.together) take_in_ties(arrangement, group, bounds);
     if (!dates.empty()) {
       note_steps(dates, facts);
-      note_widths(dates, bounds, facts);
+      note_widths(dates, bounds.even, facts);
     }
   } else {
     frame_days(dates, frame, bounds.written, facts);
     note_gaps(dates, frame, bounds, facts);
   }
-  for (std::size_t at = 0; at < m; ++at) facts.incomplete += !bounds.full(at);
+  std::int64_t incomplete = 0;
+  for (std::size_t at = 0; at < m; ++at) incomplete += !bounds.full(at);
+  facts.incomplete += incomplete;
 }
 
 }  // namespace idle

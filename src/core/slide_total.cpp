@@ -43,24 +43,83 @@ inline double remainder_of(double near, double quotient, double divisor) {
   return (near - high * divisor) - (quotient - high) * divisor;
 }
 
-// total * 2^unit / n, rounded once. The quotient is found to about 100 bits; only where that does
-// not settle the rounding the exact way is taken.
-inline double mean_of(int128 total, std::int64_t n, int unit, double scale) {
+// Divides by counts, of which the next is mostly that of last time.
+class Divisor {
+ public:
+  // (near + rest) / n, rounded once; false where about 100 bits of the quotient do not settle that.
+  bool divide(double near, double rest, std::int64_t n, double& result) {
+    if (n != n_) {
+      n_ = n;
+      divisor_ = static_cast<double>(n);
+      inverse_ = 1 / divisor_;
+    }
+    const double quotient = near * inverse_;
+    const double part = remainder_of(near, quotient, divisor_);
+    const double left = part + rest;
+    const double about = left * inverse_;
+    result = quotient + about * (1 - 0x1p-38);
+    if (result == quotient + about * (1 + 0x1p-38)) return true;
+    // Where both steps are exact the true quotient is at hand; ties are, and they are common.
+    const double more = left / divisor_;
+    result = quotient + more;
+    return left - part == rest && left - rest == part && remainder_of(left, more, divisor_) == 0;
+  }
+
+ private:
+  std::int64_t n_ = 0;
+  double divisor_ = 1, inverse_ = 1;
+};
+
+// total * 2^unit / n, rounded once.
+inline double mean_of(int128 total, std::int64_t n, int unit, double scale, Divisor& by) {
   if (total == 0) return 0.0;
   if (scale == 0) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
   const double near = number_of_total(total);
   if (n == 1) return near * scale;
-  const double rest = number_of_total(total - whole_of(near));
-  const auto divisor = static_cast<double>(n);
-  const double quotient = near / divisor;
-  const double more = (remainder_of(near, quotient, divisor) + rest) / divisor;
-  const double low = quotient + more * (1 - 0x1p-40), high = quotient + more * (1 + 0x1p-40);
-  if (low != high) return round_ratio(total, unit, static_cast<std::uint64_t>(n));
-  return low * scale;
+  double result;
+  if (by.divide(near, number_of_total(total - whole_of(near)), n, result)) return result * scale;
+  return round_ratio(total, unit, static_cast<std::uint64_t>(n));
 }
 
 // 2^unit, or 0 where a result could leave the range of plain doubles.
 double scale_of(int unit) { return unit > -960 && unit < 860 ? std::ldexp(1.0, unit) : 0; }
+
+// Each value is split into a multiple of a fixed step and the rest. Where values are of like size
+// both parts add up, and are taken away again, without any rounding; so the sum of the two totals
+// is the frame's sum, rounded once.
+class SplitSlider {
+ public:
+  SplitSlider(const double* x, double shift, bool mean) : x_(x), shift_(shift), mean_(mean) {}
+  void add(std::size_t at) {
+    const double high = (x_[at] + shift_) - shift_;
+    high_ += high;
+    low_ += x_[at] - high;
+  }
+  void remove(std::size_t at) {
+    const double high = (x_[at] + shift_) - shift_;
+    high_ -= high;
+    low_ -= x_[at] - high;
+  }
+  double value(std::size_t, std::int64_t n) {
+    const double near = high_ + low_;
+    if (!mean_ || n == 1 || near == 0) return near;
+    const double back = near - high_;
+    const double rest = (high_ - (near - back)) + (low_ - back);
+    double result;
+    if (by_.divide(near, rest, n, result)) return result;
+    WideSum sum;
+    sum.add(near);
+    sum.add(rest);
+    return round_ratio(sum.value(), WideSum::lowest, static_cast<std::uint64_t>(n));
+  }
+
+ private:
+  const double* x_;
+  double shift_;
+  bool mean_;
+  double high_ = 0, low_ = 0;
+  Divisor by_;
+};
 
 class FixedSlider {
  public:
@@ -68,9 +127,9 @@ class FixedSlider {
       : x_(x), lowest_(lowest), mean_(mean), scale_(scale_of(lowest - 1075)) {}
   void add(std::size_t at) { total_ += part(at); }
   void remove(std::size_t at) { total_ -= part(at); }
-  double value(std::size_t, std::int64_t n) const {
+  double value(std::size_t, std::int64_t n) {
     if (!mean_ && scale_ != 0) return number_of_total(total_) * scale_;
-    return mean_of(total_, mean_ ? n : 1, lowest_ - 1075, scale_);
+    return mean_of(total_, mean_ ? n : 1, lowest_ - 1075, scale_, by_);
   }
 
  private:
@@ -93,6 +152,7 @@ class FixedSlider {
   bool mean_;
   double scale_;
   int128 total_ = 0;
+  Divisor by_;
 };
 
 // Values of any size, infinities and values that are no number.
@@ -129,12 +189,13 @@ class WholeSlider {
   WholeSlider(const std::int64_t* x, bool mean) : x_(x), mean_(mean) {}
   void add(std::size_t at) { total_ += x_[at]; }
   void remove(std::size_t at) { total_ -= x_[at]; }
-  double value(std::size_t, std::int64_t n) const { return mean_of(total_, mean_ ? n : 1, 0, 1); }
+  double value(std::size_t, std::int64_t n) { return mean_of(total_, mean_ ? n : 1, 0, 1, by_); }
 
  private:
   const std::int64_t* x_;
   bool mean_;
   int128 total_ = 0;
+  Divisor by_;
 };
 
 class WholeSum {
@@ -155,19 +216,44 @@ class WholeSum {
   int128 total_ = 0;
 };
 
-// The least exponent field of the group's values, if 128 bits hold any sum of them; else -1.
-int lowest_field(const LocalRows& rows) {
+// The exponent fields of the group's values; low 0 where some are denormal.
+struct Fields {
   int low = 0x7FF, high = 0;
+};
+
+Fields fields_of(const LocalRows& rows) {
+  Fields fields;
   for (std::size_t at = 0; at < rows.size; ++at) {
     const std::uint64_t bits = bits_of(rows.numbers[at]);
     if (bits << 1 == 0 || !rows.takes(at)) continue;
     const int field = static_cast<int>(bits >> 52 & 0x7FF);
-    low = std::min(low, field);
-    high = std::max(high, field);
+    fields.low = std::min(fields.low, field);
+    fields.high = std::max(fields.high, field);
   }
-  if (high == 0) return low == 0x7FF ? 1 : -1;
-  const int count_bits = 64 - __builtin_clzll(rows.size);
-  return low > 0 && high < 0x7FF && high - low + 53 + count_bits < 126 ? low : -1;
+  if (fields.high == 0 && fields.low == 0x7FF) fields = {1023, 1023};
+  return fields;
+}
+
+// How many bits count the values of any frame.
+int count_bits(const LocalRows& rows) {
+  const EvenFrames& even = rows.bounds.even;
+  std::size_t most = rows.size;
+  if (rows.bounds.is_even && !even.from_start && !even.to_end) {
+    most = std::min<std::size_t>(most, std::max(1, even.behind + even.after + 2));
+  }
+  return 64 - __builtin_clzll(most);
+}
+
+// The shift that splits values into multiples of its last place and the rest; 0: none will do.
+double split_shift(const Fields& fields, int bits) {
+  const int span = fields.high - fields.low;
+  if (2 * bits + span > 51 || fields.low < 200 || fields.high + bits > 2000) return 0;
+  const int step = fields.high + 2 + bits - 53;  // exponent field of the step
+  return number_of(static_cast<std::uint64_t>(step + 52) << 52 | std::uint64_t{1} << 51);
+}
+
+bool fits_fixed(const Fields& fields, int bits) {
+  return fields.low > 0 && fields.high < 0x7FF && fields.high - fields.low + 53 + bits < 126;
 }
 
 }  // namespace
@@ -177,11 +263,17 @@ void slide_totals(const LocalRows& rows, double* answers) {
   if (rows.numbers.empty()) {
     return move_over(rows, WholeSlider(rows.wholes.data(), mean), answers);
   }
-  const int lowest = lowest_field(rows);
-  if (lowest > 0) {
-    return move_over(rows, FixedSlider(rows.numbers.data(), lowest, mean), answers);
+  const double* x = rows.numbers.data();
+  const Fields fields = fields_of(rows);
+  const int bits = count_bits(rows);
+  const double shift = split_shift(fields, bits);
+  if (shift != 0) {
+    move_over(rows, SplitSlider(x, shift, mean), answers);
+  } else if (fits_fixed(fields, bits)) {
+    move_over(rows, FixedSlider(x, fields.low, mean), answers);
+  } else {
+    move_over(rows, WideSlider(x, mean), answers);
   }
-  move_over(rows, WideSlider(rows.numbers.data(), mean), answers);
 }
 
 void slide_whole_sums(const LocalRows& rows, std::int64_t* answers) {

@@ -24,6 +24,12 @@ test_that("the program draws up, ties out, and writes", {
   expect_identical(written$status, 0L)
   expect_match(written$err, "Wrote 15 lines")
   expect_equal(sum(readr::read_csv(path, show_col_types = FALSE)$n), 20012)
+  daily <- program(
+    "tie-out", table, "--per", "lock", "--along", "passed_on", "--lines", "lock, passed_on", "--figures",
+    "receipts = sum(toll)", "--beside", "week = rolling(mean(receipts), days(7)), place = rank(desc(receipts))"
+  )
+  expect_identical(daily$status, 0L)
+  expect_match(paste(daily$out, collapse = " "), "Windows: 2 figures beside 200 lines", fixed = TRUE)
   tied <- program("tie-out", table, "--lines", "lock", "--figures", "s = sum(toll)")
   expect_identical(tied$status, 0L)
   expect_match(tied$out[length(tied$out)], "All 4 checks tie")
