@@ -93,8 +93,12 @@ core_arrange <- function(groups, keys, descending) {
     .Call(`_idleledger_core_arrange`, groups, keys, descending)
 }
 
-core_arrangement_facts <- function(arrangement) {
-    .Call(`_idleledger_core_arrangement_facts`, arrangement)
+core_tied_rows <- function(arrangement) {
+    .Call(`_idleledger_core_tied_rows`, arrangement)
+}
+
+core_sorted_already <- function(arrangement) {
+    .Call(`_idleledger_core_sorted_already`, arrangement)
 }
 
 core_rank <- function(arrangement, what, tiles) {

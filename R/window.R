@@ -91,14 +91,16 @@ window_rows <- function(per, along, table) {
     keys <- lapply(along, function(sort) in_language(evaluate_column(sort$node, table), table))
     down <- vapply(along, function(sort) sort$down, TRUE)
     table$memo[[key]] <- core_arrange(window_groups(per, table), keys, down)
-    if (length(along)) table$method(core_arrangement_facts(table$memo[[key]])$sorted)
+    if (length(along)) table$method(core_sorted_already(table$memo[[key]]))
   }
   table$memo[[key]]
 }
 
 tied_rows <- function(per, along, table) {
   if (length(along) == 0) return(0)
-  core_arrangement_facts(window_rows(per, along, table))$tied
+  key <- paste("tied", rlang::hash(list(lapply(per, strip_text), along)))
+  if (is.null(table$memo[[key]])) table$memo[[key]] <- core_tied_rows(window_rows(per, along, table))
+  table$memo[[key]]
 }
 
 note_ties <- function(node, table, effect) {

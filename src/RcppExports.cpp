@@ -288,14 +288,25 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_arrangement_facts
-Rcpp::List core_arrangement_facts(SEXP arrangement);
-RcppExport SEXP _idleledger_core_arrangement_facts(SEXP arrangementSEXP) {
+// core_tied_rows
+double core_tied_rows(SEXP arrangement);
+RcppExport SEXP _idleledger_core_tied_rows(SEXP arrangementSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_arrangement_facts(arrangement));
+    rcpp_result_gen = Rcpp::wrap(core_tied_rows(arrangement));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_sorted_already
+bool core_sorted_already(SEXP arrangement);
+RcppExport SEXP _idleledger_core_sorted_already(SEXP arrangementSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_sorted_already(arrangement));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -437,7 +448,8 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},
-    {"_idleledger_core_arrangement_facts", (DL_FUNC) &_idleledger_core_arrangement_facts, 1},
+    {"_idleledger_core_tied_rows", (DL_FUNC) &_idleledger_core_tied_rows, 1},
+    {"_idleledger_core_sorted_already", (DL_FUNC) &_idleledger_core_sorted_already, 1},
     {"_idleledger_core_rank", (DL_FUNC) &_idleledger_core_rank, 3},
     {"_idleledger_core_slide", (DL_FUNC) &_idleledger_core_slide, 5},
     {"_idleledger_core_frames", (DL_FUNC) &_idleledger_core_frames, 3},

@@ -60,15 +60,17 @@ SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending) 
                                        Rcpp::List::create(groups, keys));
 }
 
-// The number of groups, of rows that tie with another, and whether nothing had to be sorted.
+// How many rows tie with another one in the order.
 // [[Rcpp::export]]
-Rcpp::List core_arrangement_facts(SEXP arrangement) {
+double core_tied_rows(SEXP arrangement) {
   const auto& rows = arrangement_of(arrangement);
-  const auto tied = bridge::with_work([&](const idle::Work& work) { return rows.tied_rows(work); });
-  return Rcpp::List::create(Rcpp::_["groups"] = static_cast<double>(rows.groups()),
-                            Rcpp::_["tied"] = static_cast<double>(tied),
-                            Rcpp::_["sorted"] = rows.sorted_already());
+  return static_cast<double>(
+      bridge::with_work([&](const idle::Work& work) { return rows.tied_rows(work); }));
 }
+
+// Whether nothing had to be sorted.
+// [[Rcpp::export]]
+bool core_sorted_already(SEXP arrangement) { return arrangement_of(arrangement).sorted_already(); }
 
 // [[Rcpp::export]]
 Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles) {
