@@ -156,9 +156,7 @@ neighbour("ago", alist(span = ),
 whole_frame <- list(behind = reach("end"), ahead = reach("end"), together = FALSE)
 
 edge_rows <- function(node, rows, x, table) {
-  if (abs(node$n) == 1 || node$fn == "nth_value") {
-    note_ties(node, table, "which of them comes first goes by the order of entry")
-  }
+  note_ties(node, table, "which of them comes first goes by the order of entry")
   moving <- list(
     name = "nth", p = 0, n = node$n, values = if (node$skip) x, condition = NULL, weights = NULL
   )

@@ -23,14 +23,7 @@ constexpr std::size_t slice = 8192;
 
 bool is_wanted(const Wanted& wanted, std::size_t row) {
   if (wanted.condition != nullptr && wanted.condition[row] != 1) return false;
-  switch (wanted.values.storage) {
-    case Storage::float64:
-      return !is_missing(wanted.values.as<double>()[row]);
-    case Storage::int64:
-      return !is_missing(wanted.values.as<std::int64_t>()[row]);
-    default:
-      return !is_missing(wanted.values.as<std::int32_t>()[row]);
-  }
+  return !is_missing_at(wanted.values, row);
 }
 
 template <typename Item>
@@ -92,18 +85,11 @@ Arranged<Item> arrange(const Groups& groups, const Wanted& wanted, const Work& w
 // Works every place by itself. Places are handed out one by one, since groups differ in size.
 template <typename Item, typename Body>
 void each_place(Arranged<Item>& arranged, const Work& work, const Body& body) {
-  const std::size_t places = arranged.start.size() - 1;
-  const int workers = workers_for(work, arranged.items.size());
-  std::atomic<std::size_t> next{0};
-  const std::size_t batch = places > 100000 ? 1024 : 1;
-  run_parallel(work, workers, workers * ((places + batch - 1) / batch), 1,
-               [&](int, std::size_t, std::size_t) {
-                 const std::size_t from = next.fetch_add(batch);
-                 for (std::size_t p = from; p < std::min(places, from + batch); ++p) {
-                   Item* begin = arranged.items.data() + arranged.start[p];
-                   body(p, begin, arranged.items.data() + arranged.start[p + 1]);
-                 }
-               });
+  run_in_turn(work, workers_for(work, arranged.items.size()), arranged.start.size() - 1,
+              [&](int, std::size_t p) {
+                Item* items = arranged.items.data();
+                body(p, items + arranged.start[p], items + arranged.start[p + 1]);
+              });
 }
 
 double number_at(const ColumnView& view, std::size_t row) {

@@ -179,18 +179,11 @@ class Arranger {
 
   template <typename Any, typename Body>
   void each_bucket(const Body& body) {
-    const std::size_t buckets = starts_.size() - 1;
-    const std::size_t batch = buckets > 100000 ? 1024 : 1;
     const int workers = workers_for(work_, rows_);
-    std::atomic<std::size_t> next{0};
     std::vector<std::vector<Any>> spare(workers);
-    run_parallel(work_, workers, workers * ((buckets + batch - 1) / batch), 1,
-                 [&](int w, std::size_t, std::size_t) {
-                   const std::size_t from = next.fetch_add(batch);
-                   for (std::size_t b = from; b < std::min(buckets, from + batch); ++b) {
-                     if (starts_[b] < starts_[b + 1]) body(b, spare[w]);
-                   }
-                 });
+    run_in_turn(work_, workers, starts_.size() - 1, [&](int w, std::size_t b) {
+      if (starts_[b] < starts_[b + 1]) body(b, spare[w]);
+    });
   }
 
   // False if a key does not fit after all.

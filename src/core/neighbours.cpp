@@ -12,16 +12,8 @@ namespace {
 
 template <typename Body>
 void each_group(const Arrangement& arrangement, const Work& work, const Body& body) {
-  std::atomic<std::size_t> next{0};
-  const std::size_t groups = arrangement.groups(), batch = groups > 100000 ? 1024 : 1;
-  const int workers = workers_for(work, arrangement.rows());
-  run_parallel(work, workers, workers * ((groups + batch - 1) / batch), 1,
-               [&](int, std::size_t, std::size_t) {
-                 const std::size_t from = next.fetch_add(batch);
-                 for (std::size_t g = from; g < std::min(groups, from + batch); ++g) {
-                   body(arrangement.begin(g), arrangement.end(g));
-                 }
-               });
+  run_in_turn(work, workers_for(work, arrangement.rows()), arrangement.groups(),
+              [&](int, std::size_t g) { body(arrangement.begin(g), arrangement.end(g)); });
 }
 
 double number_at(const ColumnView& view, std::size_t row) {

@@ -1,6 +1,7 @@
 // Work split over threads. Each worker gets one contiguous share, handed out in slices, so that a
 // wish to stop is seen soon; the calling thread only waits, asks, and reports progress.
 #pragma once
+#include <atomic>
 #include <cstddef>
 #include <functional>
 #include <stdexcept>
@@ -28,5 +29,20 @@ int workers_for(const Work& work, std::size_t rows);
 Share share_of(std::size_t rows, int workers, int worker);
 void run_parallel(const Work& work, int workers, std::size_t rows, std::size_t slice,
                   const Slice& body);
+
+// Pieces of unlike size: each worker takes the next one that nobody has begun. Calls
+// body(worker, piece).
+template <typename Body>
+void run_in_turn(const Work& work, int workers, std::size_t pieces, const Body& body) {
+  std::atomic<std::size_t> next{0};
+  const std::size_t batch = pieces > 100000 ? 1024 : 1;
+  run_parallel(work, workers, workers * ((pieces + batch - 1) / batch), 1,
+               [&](int worker, std::size_t, std::size_t) {
+                 const std::size_t from = next.fetch_add(batch);
+                 for (std::size_t piece = from; piece < from + batch && piece < pieces; ++piece) {
+                   body(worker, piece);
+                 }
+               });
+}
 
 }  // namespace idle

@@ -109,16 +109,9 @@ std::int64_t rank_rows(const Arrangement& arrangement, const std::string& what, 
   std::int32_t* staged = by_stage ? stage.data() : nullptr;
   std::vector<GroupRanks> ranks(workers,
                                 GroupRanks(arrangement, what_of(what), tiles, out, staged));
-  std::atomic<std::size_t> next{0};
   std::atomic<std::int64_t> unplaced{0};
-  const std::size_t groups = arrangement.groups(), batch = groups > 100000 ? 1024 : 1;
-  run_parallel(work, workers, workers * ((groups + batch - 1) / batch), 1,
-               [&](int w, std::size_t, std::size_t) {
-                 const std::size_t from = next.fetch_add(batch);
-                 for (std::size_t g = from; g < std::min(groups, from + batch); ++g) {
-                   unplaced += ranks[w].work(g);
-                 }
-               });
+  run_in_turn(work, workers, arrangement.groups(),
+              [&](int w, std::size_t g) { unplaced += ranks[w].work(g); });
   if (by_stage) arrangement.unstage(staged, static_cast<std::int32_t*>(out), work);
   return unplaced;
 }

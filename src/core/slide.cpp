@@ -1,7 +1,6 @@
 #include "slide.h"
 
 #include <algorithm>
-#include <atomic>
 #include <stdexcept>
 
 #include "slide_local.h"
@@ -231,25 +230,18 @@ FrameFacts slide(const Arrangement& arrangement, const Frame& frame, const Colum
   Buffer<double> stage(by_stage ? arrangement.rows() : 0);
   double* staged = by_stage ? stage.data() : nullptr;
   if (by_stage) arrangement.stage(figure.values.as<double>(), staged, work);
-  std::atomic<std::size_t> next{0};
-  const std::size_t groups = arrangement.groups();
-  const std::size_t batch = groups > 100000 ? 1024 : 1;
-  run_parallel(work, workers, workers * ((groups + batch - 1) / batch), 1,
-               [&](int w, std::size_t, std::size_t) {
-                 LocalRows& rows = scratch[w].rows;
-                 rows.figure = &figure;
-                 rows.arrangement = &arrangement;
-                 rows.partial = partial;
-                 const std::size_t from = next.fetch_add(batch);
-                 for (std::size_t g = from; g < std::min(groups, from + batch); ++g) {
-                   rows.begin = arrangement.begin(g);
-                   rows.size = arrangement.end(g) - rows.begin;
-                   frames_of(arrangement, g, frame, days, rows.bounds, scratch[w].facts);
-                   if (values_needed) bring_values(rows, staged);
-                   count_taken(rows, values_needed);
-                   work_group(family, storage, scratch[w], staged, out);
-                 }
-               });
+  run_in_turn(work, workers, arrangement.groups(), [&](int w, std::size_t g) {
+    LocalRows& rows = scratch[w].rows;
+    rows.figure = &figure;
+    rows.arrangement = &arrangement;
+    rows.partial = partial;
+    rows.begin = arrangement.begin(g);
+    rows.size = arrangement.end(g) - rows.begin;
+    frames_of(arrangement, g, frame, days, rows.bounds, scratch[w].facts);
+    if (values_needed) bring_values(rows, staged);
+    count_taken(rows, values_needed);
+    work_group(family, storage, scratch[w], staged, out);
+  });
   if (by_stage) arrangement.unstage(staged, static_cast<double*>(out), work);
   FrameFacts facts;
   for (const Scratch& each : scratch) facts.add(each.facts);

@@ -37,10 +37,7 @@ Summary empty_summary(std::size_t groups, const std::vector<Feed>& feeds) {
 }
 
 bool value_missing(const ColumnView& view, std::size_t row) {
-  if (view.data == nullptr) return false;
-  if (view.storage == Storage::float64) return is_missing(view.as<double>()[row]);
-  if (view.storage == Storage::int64) return is_missing(view.as<std::int64_t>()[row]);
-  return is_missing(view.as<std::int32_t>()[row]);
+  return view.data != nullptr && is_missing_at(view, row);
 }
 
 // Whether a block of codes or whole numbers holds a missing value.

@@ -1,6 +1,6 @@
 test_that("a page without lines has a head and nothing else", {
   page <- brief(tolls, lines = lock, figures = c(s = sum(toll)), beside = c(part = share(s)), show = s < 0)
-  expect_match(printed(draw_up(page)), "lock  s  part\n-+\n0 lines|lock +s +part\n[^\n]+\n0 lines")
+  expect_match(printed(draw_up(page)), "lock +s +part\n[^\n]+\n0 lines")
 })
 
 test_that("a page fits its width, numbers to the right, missing shown as missing", {

@@ -171,7 +171,7 @@ test_that("rows taken for days, blank frames and gaps are said; clean ones raise
   expect_match(twice, "several rows share a date, so 7 rows are not 7 days")
   expect_match(flat(windowed(
     data.frame(day = c(days[1:3], NA), x = 1:4), along = day, columns = c(a = rolling(sum(x), days(2)))
-  )), "1 entry has no day|1 entry has no date and no frame")
+  )), "a: 1 entry has no date and no frame")
   seen <- flat(draw_up(brief(table, along = day, columns = c(a = running(sum(x))), only = x > 3)))
   expect_match(seen, "worked before `only`, which then left out 3 entries that they had seen")
 })
