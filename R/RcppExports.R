@@ -69,8 +69,8 @@ core_second_route <- function(keys, rows, columns) {
     .Call(`_idleledger_core_second_route`, keys, rows, columns)
 }
 
-core_summarise <- function(groups, feeds) {
-    .Call(`_idleledger_core_summarise`, groups, feeds)
+core_summarise <- function(groups, feeds, levels) {
+    .Call(`_idleledger_core_summarise`, groups, feeds, levels)
 }
 
 core_encode_text <- function(x, pool) {

@@ -115,13 +115,19 @@ new_brief <- function(source, sections, given = list()) {
     checked[[name]] <- section$check(sections[[name]], ctx)
     ctx <- section$leaves(checked[[name]], ctx)
   }
+  if (!is.null(ctx$implied) && is.null(checked$footing)) checked$footing <- ctx$implied
   structure(
     list(
       source = source, sections = sections, checked = checked, given = given,
-      columns = ctx$columns, keys = ctx$keys, grain = ctx$grain, notes = notes
+      columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes
     ),
     class = "idle_brief"
   )
+}
+
+# Subtotals stay on their page, and so do the columns that mark them.
+columns_for_pages_above <- function(ctx) {
+  if (is.null(ctx$level_sets)) ctx$columns else ctx$columns[setdiff(names(ctx$columns), level_columns)]
 }
 
 # Where a local variable has the name of a column, the column wins, and the page says so.

@@ -12,23 +12,23 @@ check_entries <- function(state) {
   a_check("entries", state$n_read == state$n + sum(left), paste0(sentence, "."))
 }
 
-line_entries <- function(state) core_summarise(state$groups, list())$entries
+line_entries <- function(state) core_summarise(state$groups, list(), list())$entries
 
 check_counts <- function(state) {
   counts <- line_entries(state)
-  n_lines <- sum(state$line_kind == "others")
   sentence <- sprintf(
     "Lines: the entries of %s add up to %s, and %s were used.",
-    count_of(state$n_lines - n_lines, "line"), big_mark(sum(counts)), big_mark(state$n)
+    count_of(length(own_lines(state)), "line"), big_mark(sum(counts)), big_mark(state$n)
   )
   a_check("counts", sum(counts) == state$n, sentence)
 }
 
 check_shown <- function(state) {
   gathered <- if (is.null(state$gathered)) 0 else state$gathered
-  hidden <- sum(!state$shown) - gathered
-  all <- state$n_lines - sum(state$line_kind == "others")
-  shown <- sum(state$shown) - sum(state$line_kind == "others")
+  own <- own_lines(state)
+  all <- length(own)
+  shown <- sum(state$shown[own])
+  hidden <- sum(!state$shown[own]) - gathered
   parts <- c(
     sprintf("%s shown", big_mark(shown)), sprintf("%s hidden by `show`", big_mark(hidden)),
     if (gathered > 0) sprintf("%s gathered as others", big_mark(gathered))

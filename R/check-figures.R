@@ -52,14 +52,30 @@ most_lines_in_r <- 20000
 check_recomputed <- function(state) {
   if (state$n == 0 || length(state$figures) == 0) return(list())
   nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
-  nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
+  nodes <- nodes[!duplicated(node_ids(nodes))]
+  levels <- c(
+    list(list(keys = state$keys, of_group = line_of_group(state), size = length(own_lines(state)))), state$levels
+  )
+  found <- lapply(seq_along(levels), function(k) recomputed_level(state, nodes, levels[[k]], k))
+  list(recomputed_check(state, found))
+}
+
+# The lines of a level, each again from its own entries.
+recomputed_level <- function(state, nodes, level, k) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
-  route <- core_route(state, nodes[in_core])
+  route <- core_route(state, nodes[in_core], state$key_vectors[level$keys])
   groups <- seq_along(route$first)
   sample <- if (all(in_core) || length(groups) <= most_lines_in_r) groups else seeded_sample(groups, 2000)
-  again <- c(route$values, r_route(state, nodes[!in_core], route$first, sample))
-  list(compare_routes(state, again, sample))
+  again <- c(route$values, r_route(state, nodes[!in_core], route$first, sample, level$keys))
+  line <- level$of_group[entry_groups(state)[route$first]]
+  place <- match(seq_len(level$size), line)
+  again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
+  at <- if (is_footed(state)) which(state$level == k & state$line_kind != "others") else own_lines(state)
+  looked <- if (length(sample) == length(groups)) seq_len(level$size) else sort(line[sample])
+  list(wrong = compare_routes(state, again, at, looked), lines = level$size, sample = length(looked))
 }
+
+node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
 
 seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
 
@@ -77,8 +93,7 @@ core_route <- function(state, nodes, keys = state$key_vectors) {
   values <- Map(
     function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns
   )
-  names(values) <- vapply(nodes, function(node) node$id, "")
-  list(values = values, first = route$first)
+  list(values = stats::setNames(values, node_ids(nodes)), first = route$first)
 }
 
 # The lines of others, again from the entries of the lines gathered in them.
@@ -106,18 +121,18 @@ check_others <- function(state) {
 }
 
 # The entries of each line, found by sorting in base R, each line's values worked on by themselves.
-r_route <- function(state, nodes, first, sample) {
+r_route <- function(state, nodes, first, sample, keys) {
   if (length(nodes) == 0) return(list())
-  rows <- rows_by_line(state, first)[sample]
+  rows <- rows_by_line(state, first, keys)[sample]
   entries <- entries_of_state(state)
   values <- lapply(nodes, function(node) {
     again_by_line(node, rows, entries)[match(seq_along(first), sample)]
   })
-  stats::setNames(values, vapply(nodes, function(node) node$id, ""))
+  stats::setNames(values, node_ids(nodes))
 }
 
-rows_by_line <- function(state, first) {
-  ids <- lapply(state$key_vectors, function(key) match(plain_vector(key), unique(plain_vector(key))))
+rows_by_line <- function(state, first, keys) {
+  ids <- lapply(state$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
   line <- Reduce(function(a, b) {
     pair <- a * (max(b) + 1) + b
     match(pair, unique(pair))
@@ -161,40 +176,47 @@ bind_results <- function(results, x) {
   do.call(c, results)
 }
 
-# Compares figure by figure; sums, counts, means and extremes to the bit, the rest within a bound.
-compare_routes <- function(state, again, sample) {
-  own <- own_lines(state)
-  again <- lapply(again, spread_to_lines, state = state)
-  lines <- lapply(state$lines[state$keys], pick_rows, rows = own)
+# Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
+# means and extremes to the bit, the rest within a bound. What differs, as a table.
+compare_routes <- function(state, again, at, looked) {
+  lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
   wrong <- NULL
-  loose <- 0
   for (figure in state$figures) {
-    table <- table_in_hand(function(name) lines[[name]], length(own), function(id) again[[id]])
+    table <- table_in_hand(function(name) lines[[name]], length(at), function(id) again[[id]])
     lines[[figure$name]] <- evaluate_column(figure$node, table)
-    exact <- all(vapply(figures_in(figure$node), takes_core_route, TRUE))
-    loose <- loose + !exact
-    looked_at <- if (exact || length(sample) == length(own)) own else sample
-    here <- pick_rows(state$lines[[figure$name]], looked_at)
-    value <- pick_rows(lines[[figure$name]], looked_at)
-    at <- which(!(if (exact) same_values(here, value) else close_values(here, value)))
-    if (length(at) == 0) next
-    wrong <- rbind(wrong, data.frame(
-      line = looked_at[at], figure = figure$name,
-      statement = cell_texts(pick_rows(here, at)), recomputed = cell_texts(pick_rows(value, at))
+    exact <- is_exact(figure)
+    known <- if (exact) seq_along(at) else looked
+    here <- pick_rows(state$lines[[figure$name]], at[known])
+    value <- pick_rows(lines[[figure$name]], known)
+    differs <- which(!(if (exact) same_values(here, value) else close_values(here, value)))
+    if (length(differs)) wrong <- rbind(wrong, data.frame(
+      line = at[known[differs]], figure = figure$name,
+      statement = cell_texts(pick_rows(here, differs)), recomputed = cell_texts(pick_rows(value, differs))
     ))
   }
+  wrong
+}
+
+is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE))
+
+recomputed_check <- function(state, found) {
+  wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
+  lines <- vapply(found, `[[`, 1, "lines")
+  loose <- sum(!vapply(state$figures, is_exact, TRUE))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
-  sentence <- recomputed_sentence(length(own), length(state$figures), loose, n, wrong)
-  if (length(sample) < length(own) && loose > 0) {
+  what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
+  sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, wrong)
+  sample <- vapply(found, `[[`, 1, "sample")
+  if (any(sample < lines) && loose > 0) {
     sentence <- sprintf(
-      "%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(length(sample), "line")
+      "%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(sum(sample), "line")
     )
   }
   a_check("recomputed", n == 0, sentence, wrong)
 }
 
 recomputed_sentence <- function(lines, figures, loose, n, wrong) {
-  all <- sprintf("%s of %s", count_of(figures, "figure"), count_of(lines, "line"))
+  all <- sprintf("%s of %s", count_of(figures, "figure"), lines)
   if (n > 0) {
     return(
       sprintf(

@@ -10,7 +10,8 @@ windows_in <- function(node) {
 }
 
 check_windows <- function(state, checked, table) {
-  own <- own_lines(state)
+  own <- which(!state$line_kind %in% "others")
+  if (is.null(state$line_kind)) own <- seq_len(state$n_lines)
   if (length(own) == 0 || length(checked) == 0) return(list())
   list(windows_again(checked, part_of_table(table, own)))
 }
@@ -20,6 +21,11 @@ part_of_table <- function(table, rows) {
   if (length(rows) == table$n) return(table)
   column <- table$column
   table$column <- function(name) pick_rows(column(name), rows)
+  if (!is.null(table$level)) {
+    parent <- table$parent()[rows]
+    table$level <- table$level[rows]
+    table$parent <- function() parent
+  }
   table$n <- length(rows)
   table
 }

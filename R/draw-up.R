@@ -69,6 +69,7 @@ open_state <- function(brief, aside = FALSE) {
     state$below <- lines_below(brief$source)
     state$n_read <- state$below$n
     state$source_names <- names(state$below$columns)
+    note_subtotals_below(state)
   } else {
     state$n_read <- size_of(brief$source)
     state$source_names <- names(kinds_of(brief$source))
@@ -76,6 +77,13 @@ open_state <- function(brief, aside = FALSE) {
   state$n <- state$n_read
   state$column_names <- state$source_names
   state
+}
+
+note_subtotals_below <- function(state) {
+  if (state$below$subtotals > 0) add_note(state, sprintf(
+    "The page below shows %s; this page is drawn up from its lines alone.",
+    count_of(state$below$subtotals, "subtotal")
+  ))
 }
 
 rows_in_hand <- function(state) {
@@ -138,22 +146,28 @@ windowed_table <- function(state, column, n, row, label) {
     state$sorts <- c(state$sorts, sorted)
     state$method <- sorts_said(state$sorts)
   }
-  table$not_additive <- if (row == "line") state$not_additive
+  if (row == "line") {
+    table$level <- level_groups(state)
+    table$parent <- function() parent_groups(state)
+    table$not_additive <- state$not_additive
+  }
   table$wider <- function(name, group) wider_figure(state, name, group)
   table
 }
 
 # A figure of the page over wider groups of its lines, from their entries; `group` numbers the lines.
+# On a footed page no group has lines of two levels.
 wider_figure <- function(state, name, group) {
-  of_group <- if (is.null(state$line_group)) group else group[match(
-    seq_len(core_group_facts(state$groups)$size), state$line_group
-  )]
-  target <- core_look_up(core_group_numbers(state$groups), as.integer(of_group))
-  wide <- core_group(list(target), state$n)
-  number <- target[core_group_facts(wide)$first]
   upto <- match(name, vapply(state$figures, `[[`, "", "name"))
-  lines <- figures_over(state, state$figures[seq_len(upto)], wide, list(), length(number))$lines
-  pick_rows(lines[[name]], match(seq_len(max(group, 0)), number))
+  starts <- cumsum(c(0, if (is_footed(state)) tabulate(state$level) else state$n_lines))
+  of_group <- c(list(line_of_group(state)), lapply(state$levels, `[[`, "of_group"))
+  worked <- Map(function(of_group, start) {
+    anew <- regrouped(state, pick_rows(group, as.integer(of_group + start)))
+    lines <- figures_over(state, state$figures[seq_len(upto)], anew$groups, list(), length(anew$number))$lines
+    list(number = anew$number, values = lines[[name]])
+  }, of_group, utils::head(starts, -1))
+  values <- stacked(lapply(worked, `[[`, "values"))
+  pick_rows(values, match(seq_len(max(group, 0)), unlist(lapply(worked, `[[`, "number"))))
 }
 
 # Windows of a section with the same to say share a note.
@@ -179,6 +193,7 @@ forget_windows <- function(state) {
 }
 
 line_column <- function(state, name) {
+  if (is_footed(state) && name %in% level_columns) return(level_marks(state)[[name]])
   if (state$grain == "lines") state$lines[[name]] else entry_column(state, name)
 }
 
@@ -221,13 +236,12 @@ display_rows <- function(state) {
   if (is.null(state$shown)) rows else rows[state$shown[rows]]
 }
 
-natural_order <- function(state) seq_len(state$n_lines)
+natural_order <- function(state) if (is_footed(state)) footed_order(state) else seq_len(state$n_lines)
 
 state_columns <- function(state, names) {
   columns <- lapply(names, function(name) line_column(state, name))
   names(columns) <- names
-  if (!is.null(state$line_kind)) columns$line_kind <- as_text_vector(state$line_kind)
-  columns
+  c(columns, level_marks(state))
 }
 
 # The lines that are no gathering of others.
@@ -245,7 +259,7 @@ gather_others <- function(state, checked) {
     )
   }
   per <- vapply(wanted[[1]]$per, function(node) node$name, "")
-  rest <- which(!state$shown)
+  rest <- setdiff(which(!state$shown), which(state$line_kind %in% c("subtotal", "total")))
   gathered <- core_group(unname(lapply(state$lines[per], pick_rows, rows = rest)), length(rest))
   target <- rep(NA_integer_, state$n_lines)
   target[rest] <- core_group_numbers(gathered)
@@ -255,11 +269,8 @@ gather_others <- function(state, checked) {
 
 append_others <- function(state, target, first, per) {
   n_before <- state$n_lines
-  of_group <- if (is.null(state$line_group)) target else target[match(
-    seq_len(core_group_facts(state$groups)$size), state$line_group
-  )]
-  entry_target <- core_look_up(core_group_numbers(state$groups), of_group)
-  groups <- core_group(list(entry_target), state$n)
+  anew <- regrouped(state, target[line_of_group(state)])
+  groups <- anew$groups
   kept <- seq_along(first)
   keys <- lapply(stats::setNames(state$keys, state$keys), function(key) {
     values <- state$lines[[key]]
@@ -274,13 +285,17 @@ append_others <- function(state, target, first, per) {
     } else {
       pick_rows(worked$lines[[name]], kept)
     }
-    state$lines[[name]] <- stacked(state$lines[[name]], others)
+    state$lines[[name]] <- stacked(list(state$lines[[name]], others))
   }
   state$n_lines <- n_before + length(kept)
   state$shown <- c(state$shown, rep(TRUE, length(kept)))
-  state$line_kind <- rep(c("line", "others"), c(n_before, length(kept)))
+  state$line_kind <- c(if (is_footed(state)) state$line_kind else rep("line", n_before), rep("others", length(kept)))
+  if (is_footed(state)) {
+    state$level <- c(state$level, rep(1L, length(kept)))
+    state$summed_over <- c(state$summed_over, rep("", length(kept)))
+  }
   state$others_per <- per
-  state$others_of_entry <- entry_target
+  state$others_of_entry <- anew$target
   state$gathered <- sum(!is.na(target))
 }
 
@@ -291,16 +306,25 @@ beside_others <- function(state, name, target, kept) {
   vapply(kept, function(group) sum(values[which(target == group)]), 1)
 }
 
-# Two columns of one kind, one under the other.
-stacked <- function(x, y) {
-  n <- length_of(x)
+# Columns of one kind, one under the other.
+stacked <- function(parts) {
+  x <- parts[[1]]
+  if (length(parts) == 1) return(x)
   if (is_text_vector(x)) {
-    texts <- unique(c(texts_of(x), texts_of(y)))
-    codes <- c(codes_of(x), match(texts_of(y), texts)[codes_of(y)])
-    return(text_vector(codes, texts))
+    same_pool <- all(vapply(parts, function(part) identical(attr(part, "pool"), attr(x, "pool")), TRUE))
+    if (same_pool) {
+      codes <- unlist(lapply(parts, codes_of))
+      attributes(codes) <- attributes(x)
+      return(codes)
+    }
+    texts <- unique(unlist(lapply(parts, texts_of)))
+    return(text_vector(unlist(lapply(parts, function(part) match(texts_of(part), texts)[codes_of(part)])), texts))
   }
-  if (is.factor(x)) return(structure(c(unclass(x), unclass(y)), levels = levels(x), class = "factor"))
-  both <- c(x, y)
+  bare <- lapply(parts, function(part) {
+    attributes(part) <- NULL
+    part
+  })
+  both <- unlist(bare)
   mostattributes(both) <- attributes(x)
   both
 }

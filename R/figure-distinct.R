@@ -1,7 +1,7 @@
 # Different values, and the most frequent one.
 
 room("count_distinct", "figure",
-  args = alist(x = ), takes = list(x = "any"), gives = "integer", additive = FALSE,
+  args = alist(x = ), takes = list(x = "any"), gives = "integer", additive = FALSE, of_none = 0L,
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) core_count_distinct(groups, feed$values, feed$condition))
   },

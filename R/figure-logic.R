@@ -14,7 +14,7 @@ judged("every", "min", all, "whether every entry has {x}")
 # The place that a value would take among the entries of a line: one more than the entries ahead of
 # it. It is a count under a condition.
 room("rank_of", "figure",
-  args = alist(value = , x = ), takes = list(), gives = "integer", additive = FALSE,
+  args = alist(value = , x = ), takes = list(), gives = "integer", additive = FALSE, of_none = 1L,
   check = function(expr, values, ctx) {
     parts <- match_args(expr, c(room_of("figure", "rank_of")$args, alist(where = NULL)), "rank_of", ctx)
     down <- rlang::is_call(parts$x, "desc", n = 1)

@@ -61,8 +61,9 @@ as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)
 
 feed_key <- function(node) rlang::hash(lapply(node$args[c("x", "where", "weight", "along")], identity))
 
-# Works figure nodes over groups: a list of one vector a node, by id, and facts for the notes.
-work_figures <- function(nodes, groups, entries) {
+# Works figure nodes over groups: a list of one vector a node, by id, and facts for the notes; and the
+# same values for each of the levels that gather those groups.
+work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL) {
   feeds <- list()
   for (node in nodes) {
     key <- feed_key(node)
@@ -73,13 +74,36 @@ work_figures <- function(nodes, groups, entries) {
     known <- feeds[[key]]$folds[[fold$fold]]
     feeds[[key]]$folds[[fold$fold]] <- union(known, fold$answer)
   }
-  summary <- core_or_stop(core_summarise(groups, unname(feeds)))
+  steps <- lapply(levels, function(level) level[c("from", "to", "size")])
+  summary <- core_or_stop(core_summarise(groups, unname(feeds), steps))
   facts <- stats::setNames(summary$feeds, names(feeds))
+  ids <- node_ids(nodes)
   results <- lapply(nodes, function(node) {
     finish_figure(node, feeds[[feed_key(node)]], facts[[feed_key(node)]], groups)
   })
-  names(results) <- vapply(nodes, function(node) node$id, character(1))
-  list(values = results, entries = summary$entries, facts = facts)
+  coarser <- Map(function(level, answers) {
+    stats::setNames(finish_level(nodes, feeds, answers$feeds, level, regroup), ids)
+  }, levels, summary$levels)
+  list(values = stats::setNames(results, ids), entries = summary$entries, facts = facts, levels = coarser)
+}
+
+# Folds have been merged from finer groups; a figure that needs all values of a line gathers them.
+finish_level <- function(nodes, feeds, answers, level, regroup) {
+  names(answers) <- names(feeds)
+  anew <- NULL
+  lapply(nodes, function(node) {
+    feed <- feeds[[feed_key(node)]]
+    facts <- answers[[feed_key(node)]]
+    if (!is.null(room_of("figure", node$fn)$fold(node)$fold)) return(finish_figure(node, feed, facts, NULL))
+    if (is.null(anew)) anew <<- regroup(level$of_group)
+    spread_to_lines(finish_figure(node, feed, facts, anew$groups), node, match(seq_len(level$size), anew$number))
+  })
+}
+
+# Folds of one plain column over groups.
+column_folded <- function(groups, values, folds) {
+  feed <- list(values = values, condition = NULL, weights = NULL, along = NULL, folds = folds, counted = TRUE)
+  core_or_stop(core_summarise(groups, list(feed), list()))$feeds[[1]]
 }
 
 core_or_stop <- function(expr) {
@@ -143,7 +167,7 @@ call_label <- function(fn, args) {
 
 node_label <- function(node) {
   switch(node$type,
-    column = node$name, value = value_text(node$value), given = sprintf("given(%s)", node$name),
+    column = node$name, parent = "parent", value = value_text(node$value), given = sprintf("given(%s)", node$name),
     call_label(node$fn, vapply(unname(node$args), node_label, character(1)))
   )
 }

@@ -87,7 +87,7 @@ print.idle_ledger <- function(x, ...) {
     "\n",
     sep = ""
   )
-  print_table(lapply(x$columns, utils::head, 6), n_more = 0)
+  print_table(lapply(x$columns, utils::head, 6))
   cat(paste0("  ", names(x$columns), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
   invisible(x)

@@ -20,39 +20,62 @@ print_notes <- function(notes) {
 page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_width()) else width
 
 # A table with a head line and a rule; numbers to the right, text to the left. Columns that do not fit
-# the width are named below.
+# the width are named below. `blank` says by column which missing values stand for nothing; `footed`
+# has the texts of keys and the places of rules of a page with subtotals.
 print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL,
-                        others = NULL, blank = FALSE, n_more = 0, width = NULL) {
+                        others = NULL, blank = FALSE, footed = NULL, width = NULL) {
   if (length(columns) == 0) return(invisible())
   if (is.null(formats)) formats <- vector("list", length(columns))
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
-  blocks <- Map(
-    function(column, heading, format, key, blank) table_block(column, heading, format, key, others, blank),
-    columns, headings, formats, keys, blank
+  texts <- Map(
+    function(column, format, key, blank) column_texts(column, format, key, others, blank), columns, formats, keys, blank
   )
+  texts[as.integer(names(footed$texts))] <- footed$texts
+  right <- vapply(columns, is_right_aligned, TRUE) & !keys
+  blocks <- Map(table_block, texts, headings, right)
   widths <- vapply(blocks, function(block) cli::ansi_nchar(block[1], "width"), numeric(1))
   fits <- cumsum(widths + 2) - 2 <= page_width(width)
   fits[1] <- TRUE
   rows <- do.call(paste, c(unname(blocks[fits]), sep = "  "))
   cat(style_head(trimws(rows[1], "right")), "\n", sep = "")
   cat(strrep(rule_mark(), min(page_width(width), sum(widths[fits] + 2) - 2)), "\n", sep = "")
-  if (length(rows) > 1) cat(paste0(trimws(rows[-1], "right"), "\n"), sep = "")
-  left <- clean_text(headings[!fits])
-  if (length(left) > 0) {
-    text <- sprintf("(no room for %s: %s)", count_of(length(left), "column"), listing(left, 12))
-    cat(style_quiet(paste(strwrap(text, page_width(width)), collapse = "\n")), "\n", sep = "")
+  body <- trimws(rows[-1], "right")
+  if (!is.null(footed)) body <- with_rules(body, footed, widths[fits], right[fits])
+  if (length(body) > 0) cat(paste0(body, "\n"), sep = "")
+  name_left_out(headings[!fits], width)
+}
+
+name_left_out <- function(headings, width) {
+  left <- clean_text(headings)
+  if (length(left) == 0) return(invisible())
+  text <- sprintf("(no room for %s: %s)", count_of(length(left), "column"), listing(left, 12))
+  cat(style_quiet(paste(strwrap(text, page_width(width)), collapse = "\n")), "\n", sep = "")
+}
+
+# Rules stand under the columns of numbers only.
+with_rules <- function(body, footed, widths, right) {
+  rule <- function(mark) {
+    trimws(paste(strrep(ifelse(right, mark, " "), widths), collapse = "  "), "right")
   }
+  single <- rule(rule_mark())
+  double <- rule(if (cli::is_utf8_output()) "\u2550" else "=")
+  unlist(Map(
+    function(row, above, below) c(if (above) single, row, if (below) double), body, footed$above, footed$below
+  ), use.names = FALSE)
+}
+
+column_texts <- function(column, format, key, others, blank = FALSE) {
+  texts <- if (key) key_texts(column, format) else cell_texts(column, format)
+  texts[is_missing_value(column) & blank] <- ""
+  if (key && !is.null(others)) texts[others == "others" & is_missing_value(column)] <- others_label
+  texts
 }
 
 # A column of texts, all of one width, with its heading first.
-table_block <- function(column, heading, format, key, others, blank = FALSE) {
-  texts <- if (key) key_texts(column, format) else cell_texts(column, format)
-  if (blank) texts[is_missing_value(column)] <- ""
-  if (key && !is.null(others)) texts[others == "others" & is_missing_value(column)] <- "(others)"
-  texts <- c(clean_text(heading), texts)
-  texts <- cli::ansi_strtrim(texts, 40)
-  align <- if (is_right_aligned(column) && !key) "right" else "left"
-  as.character(cli::ansi_align(texts, width = max(cli::ansi_nchar(texts, "width")), align = align))
+table_block <- function(texts, heading, right) {
+  texts <- cli::ansi_strtrim(c(clean_text(heading), texts), 40)
+  width <- max(cli::ansi_nchar(texts, "width"))
+  as.character(cli::ansi_align(texts, width = width, align = if (right) "right" else "left"))
 }
 
 #' @rdname brief

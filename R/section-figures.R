@@ -29,8 +29,9 @@ room("figures", "section",
   work = function(state, checked) {
     state$figures <- checked
     state$not_additive <- room_of("section", "figures")$leaves(checked, list())$not_additive
-    results <- figures_over(state, checked, state$groups, state$lines, state$n_lines)
+    results <- figures_over(state, checked, state$groups, state$lines, state$n_lines, state$levels)
     state$lines <- results$lines
+    state$level_tables <- results$levels
     note_figures(state, checked, results$facts)
     for (note in results$notes) add_note(state, note)
     state
@@ -47,40 +48,41 @@ room("figures", "section",
 )
 
 # Figures over any grouping of the entries; `lines` has the keys already.
-figures_over <- function(state, checked, groups, lines, n_lines) {
+figures_over <- function(state, checked, groups, lines, n_lines, levels = list()) {
   nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
-  nodes <- nodes[!duplicated(vapply(nodes, function(node) node$id, ""))]
-  worked <- work_figures(nodes, groups, entries_of_state(state))
-  values <- if (state$n == 0 && n_lines == 1) lapply(worked$values, first_or_nothing) else worked$values
-  if (identical(groups, state$groups)) values <- lapply(values, spread_to_lines, state = state)
-  for (figure in checked) {
-    table <- table_in_hand(
-      function(name) lines[[name]], n_lines, function(id) values[[id]], state$tally
-    )
-    lines[[figure$name]] <- evaluate_column(figure$node, table)
-  }
+  nodes <- nodes[!duplicated(node_ids(nodes))]
+  worked <- work_figures(
+    nodes, groups, entries_of_state(state), levels, function(of_group) regrouped(state, of_group)
+  )
+  place <- if (state$n == 0 && n_lines == 1) NA_integer_ else if (identical(groups, state$groups)) state$line_group
+  values <- if (is.null(place)) worked$values else Map(spread_to_lines, worked$values, nodes, list(place))
+  lines <- lines_of_values(checked, values, lines, n_lines, state$tally)
+  tables <- Map(function(level, values) {
+    keys <- lapply(state$lines[level$keys], pick_rows, rows = level$first)
+    lines_of_values(checked, values, keys, level$size, new_tally())
+  }, levels, worked$levels)
   notes <- unlist(lapply(nodes, function(node) {
     note <- attr(worked$values[[node$id]], "note")
     if (!is.null(note)) sprintf("%s: %s.", node$text, note)
   }))
-  list(lines = lines, facts = worked$facts, notes = notes)
+  list(lines = lines, facts = worked$facts, notes = notes, levels = tables)
 }
 
-# Where lines stand for combinations that do not occur, a group's value goes to its line; the others
-# have counts of 0 and nothing else.
-spread_to_lines <- function(value, state) {
-  if (is.null(state$line_group)) return(value)
-  spread <- pick_rows(value, state$line_group)
-  if (is.integer(value) && !is.object(value)) spread[is.na(state$line_group)] <- 0L
+# The columns of a table of lines, from the values of the figures in them.
+lines_of_values <- function(checked, values, lines, n, tally) {
+  for (figure in checked) {
+    table <- table_in_hand(function(name) lines[[name]], n, function(id) values[[id]], tally)
+    lines[[figure$name]] <- evaluate_column(figure$node, table)
+  }
+  lines
+}
+
+# The values of groups for lines, of which some have no entries: `place` says which group is whose.
+spread_to_lines <- function(value, node, place) {
+  spread <- pick_rows(value, place)
+  of_none <- room_of("figure", node$fn)$of_none
+  if (!is.null(of_none)) spread[is.na(place)] <- of_none
   spread
-}
-
-# One line over no entries at all: counts are nothing, everything else is missing.
-first_or_nothing <- function(x) {
-  if (length_of(x) > 0) return(x)
-  if (is_text_vector(x)) return(text_vector(NA_integer_, character()))
-  if (is.integer(x) && !is.factor(x)) return(0L)
-  x[NA_integer_]
 }
 
 # Notes of what figures passed over; figures with the same to say share a note.

@@ -3,11 +3,12 @@
 room("layout", "section",
   place = 11, read = read_items,
   check = function(items, ctx) {
+    ctx <- columns_to_lay_out(ctx)
     parts <- lapply(items, check_layout, ctx = ctx)
     hidden <- unlist(lapply(parts, function(part) part$hide))
     parts <- Filter(function(part) is.null(part$hide), parts)
     if (length(parts) == 0) parts <- list(list(rest = TRUE))
-    parts <- spread_rest(parts, setdiff(names(ctx$columns), hidden))
+    parts <- spread_rest(parts, setdiff(names(ctx$columns), c(hidden, ctx$not_by_default)))
     names <- vapply(parts, function(part) part$name, "")
     twice <- names[duplicated(names)]
     if (length(twice) > 0) stop_in(ctx, "name_twice", sprintf("the column `%s` is laid out twice.", twice[1]))
@@ -50,13 +51,24 @@ check_layout <- function(item, ctx) {
     expr <- format$x
   }
   name <- layout_column(expr, item, ctx)
-  if (!is.null(format)) check_kinds(
+  if (!is.null(format) && name %in% names(ctx$columns)) check_kinds(
     list(x = list(type = "column", name = name, kind = ctx$columns[[name]])),
     list(x = room_of("format", format$fn)$takes),
     format$fn,
     ctx
   )
   list(name = name, heading = if (nzchar(item$name)) item$name else name, format = format[c("fn", "options")])
+}
+
+# Marks of subtotals are laid out when named. With a key abreast there are the other keys and what
+# stands in the cells; columns that only the data name are checked when drawn up.
+columns_to_lay_out <- function(ctx) {
+  if (is.null(ctx$abreast)) {
+    if (!is.null(ctx$level_sets)) ctx$not_by_default <- level_columns
+    return(ctx)
+  }
+  ctx$columns <- ctx$columns[c(setdiff(ctx$keys, ctx$abreast$key), ctx$abreast$figures)]
+  ctx
 }
 
 layout_column <- function(expr, item, ctx) {
@@ -66,7 +78,9 @@ layout_column <- function(expr, item, ctx) {
       "A new column belongs into `columns`, `figures` or `beside`."
     )
   }
-  check_symbol(as.character(expr), list(), ctx)$name
+  name <- as.character(expr)
+  if (!is.null(ctx$abreast) && !name %in% names(ctx$entries) && name != ctx$abreast$key) return(name)
+  check_symbol(name, list(), ctx)$name
 }
 
 check_format <- function(expr, fn, item, ctx) {

@@ -25,9 +25,11 @@ room("lines", "section",
     entries <- entries_of_state(state)
     keys <- lapply(checked, function(key) evaluate_column(key$node, entries))
     names(keys) <- vapply(checked, `[[`, "", "name")
-    keys <- lapply(keys, in_language, state = state)
+    keys <- gather_beyond(lapply(keys, in_language, state = state), state$brief$checked$abreast)
     gather_lines(state, keys)
+    check_number_of_columns(state)
     if (isTRUE(attr(checked, "crossed"))) cross_lines(state, keys)
+    state$levels <- planned_levels(state)
     state
   },
   words = function(checked) {
@@ -93,7 +95,7 @@ cross_lines <- function(state, keys) {
   every <- Map(function(values, size, each) {
     pick_rows(values, rep(rep(seq_len(size), each = each), length.out = prod(sizes)))
   }, present, sizes, repeats)
-  all <- Map(stacked, state$lines, every)
+  all <- Map(function(line, more) stacked(list(line, more)), state$lines, every)
   n_groups <- state$n_lines
   both <- core_group(unname(lapply(all, in_language, state = state)), n_groups + prod(sizes))
   line <- core_group_numbers(both)

@@ -8,9 +8,16 @@ room("order", "section",
       check_sort(item$expr, item$values, ctx)
     }), recursive = FALSE)
   },
-  leaves = function(checked, ctx) ctx,
+  leaves = function(checked, ctx) {
+    ctx$sorted <- TRUE
+    ctx
+  },
   work = function(state, checked) {
     table <- lines_of_state(state)
+    if (is_footed(state)) {
+      state$display <- footed_order(state, checked, table)
+      return(state)
+    }
     keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, table), state))
     down <- vapply(checked, function(key) key$down, logical(1))
     others <- others_last(state, checked)

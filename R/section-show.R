@@ -12,20 +12,51 @@ room("show", "section",
   leaves = function(checked, ctx) ctx,
   work = function(state, checked) {
     table <- lines_of_state(state)
-    shown <- rep(TRUE, state$n_lines)
-    for (part in checked) {
-      met <- if (part$type == "condition") all_met(list(part), table) else in_top(part, table, state)
-      shown <- shown & met & !is.na(met)
+    met <- lapply(checked, function(part) {
       if (part$type == "condition") note_skipped_places(part$node, state, table)
-    }
+      (if (part$type == "condition") all_met(list(part), table) else in_top(part, table, state)) %in% TRUE
+    })
+    of_levels <- vapply(checked, asks_for_levels, TRUE)
+    shown <- all_of(met, state$n_lines)
+    if (is_footed(state)) shown <- with_subtotals(state, all_of(met[!of_levels], state$n_lines), all_of(met[of_levels], state$n_lines))
     state$shown <- shown
-    state$hidden <- sum(!shown)
+    state$hidden <- sum(!shown[own_lines(state)])
     gather_others(state, checked)
+    note_hidden_in_subtotals(state)
     state
   },
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
   owes = function(state, checked) list(check_shown(state), check_others(state))
 )
+
+all_of <- function(met, n) Reduce(`&`, met, rep(TRUE, n))
+
+# A condition on line_kind or summed_over judges subtotals too; others judge lines, and a subtotal is
+# shown with any of its lines.
+asks_for_levels <- function(part) {
+  part$type == "condition" && any(level_columns %in% columns_in(part$node))
+}
+
+columns_in <- function(node) {
+  if (node$type == "column") node$name else unlist(lapply(unname(node$args), columns_in))
+}
+
+with_subtotals <- function(state, of_line, of_level) {
+  own <- own_lines(state)
+  any_shown <- lapply(state$levels, function(level) {
+    if (length(own) == 0) rep(TRUE, level$size) else tabulate(level$of_line[of_line[own]], level$size) > 0
+  })
+  c(of_line[own], unlist(any_shown)) & of_level
+}
+
+note_hidden_in_subtotals <- function(state) {
+  if (!is_footed(state) || !any(state$shown & state$line_kind %in% c("subtotal", "total"))) return(invisible())
+  hidden <- sum(!state$shown[own_lines(state)]) - (if (is.null(state$gathered)) 0 else state$gathered)
+  if (hidden > 0) add_note(state, sprintf(
+    "Subtotals and totals are of all their entries, those of the %s that `show` hides included.",
+    count_of(hidden, "line")
+  ))
+}
 
 # Where equals share a rank, the places after it are skipped; a condition that asks for one of those
 # finds nothing, and the page says why.
@@ -102,14 +133,14 @@ one_value <- function(expr, values, arg, ctx) {
 
 check_per <- function(expr, values, ctx) {
   if (is.null(expr) || rlang::is_call(expr, "whole", n = 0)) return(list())
+  if (rlang::is_call(expr, "parent", n = 0)) return(list(check_parent(ctx)))
   parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
   lapply(parts, check_node, values = values, ctx = ctx)
 }
 
 in_top <- function(part, table, state) {
   x <- evaluate_column(part$node, table)
-  per <- lapply(part$per, evaluate_column, table = table)
-  groups <- core_group_numbers(core_group(per, table$n))
+  groups <- core_group_numbers(window_groups(part$per, table))
   order <- core_order(list(groups, x), c(FALSE, part$type == "top"), table$n)
   within <- stats::ave(seq_along(order), groups[order], FUN = seq_along)
   place <- integer(table$n)

@@ -18,10 +18,11 @@ page_title <- function(brief) {
 # Drawn up once for the page above it: the state below answers for its lines.
 lines_below <- function(brief) {
   state <- work_brief(brief)
-  shown <- display_rows(state)
+  all <- display_rows(state)
+  shown <- all[!state$line_kind[all] %in% c("subtotal", "total")]
   list(
-    state = state,
+    state = state, subtotals = length(all) - length(shown),
     n = length(shown),
-    columns = lapply(state_columns(state, names(brief$columns)), pick_rows, rows = shown)
+    columns = lapply(state_columns(state, names(brief$columns))[names(brief$columns)], pick_rows, rows = shown)
   )
 }

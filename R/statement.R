@@ -1,18 +1,22 @@
 # The finished statement: a data frame that knows where it came from.
 
 statement_of <- function(state) {
+  if (!is.null(state$wide)) return(wide_statement(state))
   rows <- display_rows(state)
   layout <- full_layout(state)
   names <- vapply(layout, function(part) part$name, "")
-  if (!is.null(state$line_kind)) names <- union(names, "line_kind")
+  names <- union(names, names(level_marks(state)))
   columns <- lapply(names, function(name) {
-    if (name == "line_kind" && !is.null(state$line_kind)) return(state$line_kind[rows])
+    if (name %in% level_columns && !is.null(state$line_kind)) return(state[[name]][rows])
     own <- untouched_column(state, name, rows)
     if (!is.null(own)) return(own)
     plain_vector(pick_if_needed(line_column(state, name), rows, state$n_lines))
   })
-  frame <- as_frame(stats::setNames(columns, names), length(rows))
-  facts <- statement_facts(state, layout)
+  as_statement(stats::setNames(columns, names), length(rows), statement_facts(state, layout))
+}
+
+as_statement <- function(columns, n, facts) {
+  frame <- as_frame(columns, n)
   attr(frame, "idle") <- facts
   class(frame) <- c("idle_statement", "data.frame")
   frame
@@ -43,7 +47,7 @@ statement_facts <- function(state, layout) {
   )
 }
 
-hidden_lines <- function(state) if (is.null(state$shown)) 0 else sum(!state$shown)
+hidden_lines <- function(state) if (is.null(state$shown)) 0 else sum(!state$shown[own_lines(state)])
 
 full_layout <- function(state) {
   layout <- state$layout
@@ -99,17 +103,23 @@ print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
   shown <- min(nrow(x), lines)
   layout <- Filter(function(part) part$name %in% names(x), facts$layout)
   head <- lapply(layout, function(part) pick_plain(x[[part$name]], seq_len(shown)))
+  footed <- if (all(c("line_kind", "summed_over") %in% names(x))) footed_page(x, facts, layout, shown)
   print_table(
     head,
     headings = vapply(layout, function(part) part$heading, ""),
     formats = lapply(layout, function(part) part$format),
     keys = vapply(layout, function(part) part$name %in% facts$keys, TRUE),
     others = pick_plain(x$line_kind, seq_len(shown)),
-    blank = vapply(layout, function(part) isTRUE(part$blank), TRUE),
-    n_more = nrow(x) - shown, width = width
+    blank = lapply(layout, function(part) blank_cells(part, nrow(x), shown)), footed = footed, width = width
   )
   print_footer(x, facts, shown)
   invisible(x)
+}
+
+# Where a missing value is nothing: before a window is full, and where a cell has no line.
+blank_cells <- function(part, n, shown) {
+  if (isTRUE(part$blank)) return(rep(TRUE, shown))
+  if (length(part$empty) == n) part$empty[seq_len(shown)] else rep(FALSE, shown)
 }
 
 pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]

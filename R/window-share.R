@@ -37,10 +37,7 @@ share_base <- function(node, x, table) {
     ))
     return(as_plain_number(table$wider(node$args$x$name, number))[number])
   }
-  feed <- list(list(values = x, folds = list(total = if (inherits(x, "integer64")) "whole_sum" else "sum")))
-  feed[[1]][c("condition", "weights", "along")] <- list(NULL)
-  feed[[1]]$counted <- FALSE
-  total <- core_or_stop(core_summarise(groups, feed))$feeds[[1]]$answers[[1]]
+  total <- column_folded(groups, x, list(total = if (inherits(x, "integer64")) "whole_sum" else "sum"))$answers[[1]]
   as_plain_number(total)[number]
 }
 

@@ -79,8 +79,7 @@ yes_or_no <- function(expr, values, ctx, what) {
 window_groups <- function(per, table) {
   key <- paste("groups", rlang::hash(lapply(per, strip_text)))
   if (is.null(table$memo[[key]])) {
-    columns <- lapply(per, evaluate_column, table = table)
-    table$memo[[key]] <- core_group(unname(columns), table$n)
+    table$memo[[key]] <- core_group(group_columns(per, table), table$n)
   }
   table$memo[[key]]
 }
@@ -94,6 +93,12 @@ window_rows <- function(per, along, table) {
     if (length(along)) table$method(core_sorted_already(table$memo[[key]]))
   }
   table$memo[[key]]
+}
+
+# Lines of one level are compared among themselves.
+group_columns <- function(per, table) {
+  own <- lapply(per, function(node) if (node$type == "parent") table$parent() else evaluate_column(node, table))
+  unname(c(if (!is.null(table$level)) list(table$level), own))
 }
 
 tied_rows <- function(per, along, table) {
@@ -123,8 +128,8 @@ order_words <- function(along) {
 
 # Groups and places in plain R, for a second route.
 plain_groups <- function(per, table) {
-  ids <- lapply(per, function(node) {
-    values <- plain_vector(evaluate_column(node, table))
+  ids <- lapply(group_columns(per, table), function(column) {
+    values <- plain_vector(column)
     match(values, unique(values))
   })
   if (length(ids) == 0) return(rep(1L, table$n))

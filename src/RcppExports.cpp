@@ -218,14 +218,15 @@ BEGIN_RCPP
 END_RCPP
 }
 // core_summarise
-Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds);
-RcppExport SEXP _idleledger_core_summarise(SEXP groupsSEXP, SEXP feedsSEXP) {
+Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels);
+RcppExport SEXP _idleledger_core_summarise(SEXP groupsSEXP, SEXP feedsSEXP, SEXP levelsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_summarise(groups, feeds));
+    Rcpp::traits::input_parameter< Rcpp::List >::type levels(levelsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_summarise(groups, feeds, levels));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -442,7 +443,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
-    {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 2},
+    {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},

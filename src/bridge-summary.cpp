@@ -60,21 +60,52 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
       Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers);
 }
 
-}  // namespace
-
-// Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
-// counted, whether the counts by group are wanted.
-// [[Rcpp::export]]
-Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds) {
-  const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
-  std::vector<idle::Feed> wishes;
-  for (const SEXP feed : feeds) wishes.push_back(feed_of(feed));
-  const idle::Summary summary = bridge::with_work(
-      [&](const idle::Work& work) { return idle::summarise(held, wishes, work); });
-  const Places& places = held.place_of_group();
+// What is known of a summary, by the groups that stand at `places`.
+Rcpp::List summary_list(const idle::Summary& summary, const Rcpp::List& feeds,
+                        const Places& places) {
   Rcpp::List results(feeds.size());
   for (R_xlen_t f = 0; f < feeds.size(); ++f)
     results[f] = report_of(summary.feeds[f], feeds[f], places);
   return Rcpp::List::create(Rcpp::_["entries"] = counts_of(summary.entries, places),
                             Rcpp::_["feeds"] = results);
+}
+
+// Where the groups of a finer summary go, by their places; `to` counts from 1.
+std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& places,
+                                  std::size_t n_places) {
+  std::vector<std::int32_t> target(n_places, -1);
+  for (R_xlen_t g = 0; g < to.size(); ++g) {
+    if (to[g] != NA_INTEGER) target[places[g]] = to[g] - 1;
+  }
+  return target;
+}
+
+}  // namespace
+
+// Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
+// counted, whether the counts by group are wanted. Each level is a list of `from` (the level that it
+// gathers; 0: the groups themselves), `to` (the group of this level for each of those) and `size`.
+// [[Rcpp::export]]
+Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
+  const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
+  std::vector<idle::Feed> wishes;
+  for (const SEXP feed : feeds) wishes.push_back(feed_of(feed));
+  std::vector<idle::Summary> summaries;
+  summaries.push_back(bridge::with_work(
+      [&](const idle::Work& work) { return idle::summarise(held, wishes, work); }));
+  std::vector<Places> places{held.place_of_group()};
+  Rcpp::List coarser(levels.size());
+  for (R_xlen_t k = 0; k < levels.size(); ++k) {
+    const Rcpp::List level = levels[k];
+    const auto from = Rcpp::as<std::size_t>(level["from"]);
+    const auto size = Rcpp::as<std::size_t>(level["size"]);
+    const auto to = targets(level["to"], places[from], summaries[from].entries.size());
+    summaries.push_back(idle::coarser(summaries[from], to, size));
+    places.emplace_back(size);
+    std::iota(places.back().begin(), places.back().end(), 0);
+    coarser[k] = summary_list(summaries.back(), feeds, places.back());
+  }
+  Rcpp::List found = summary_list(summaries[0], feeds, places[0]);
+  found["levels"] = coarser;
+  return found;
 }

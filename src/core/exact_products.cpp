@@ -198,15 +198,17 @@ void ExactProducts::add_each_square(const std::int32_t* groups, const double* x,
   }
 }
 
-void ExactProducts::merge(const ExactProducts& other) {
-  for (std::size_t g = 0; g < totals_.size(); ++g) {
+void ExactProducts::merge(const ExactProducts& other, Target to) {
+  to.each(other.totals_, [&](const Words& part, std::size_t g) {
     if (other.unit_ == unit_) {
-      add_words(totals_[g], other.totals_[g]);
+      add_words(totals_[g], part);
     } else {
-      odd_[g].add(widened(other.totals_[g], other.unit_));
+      odd_[g].add(widened(part, other.unit_));
     }
+  });
+  for (const auto& entry : other.odd_) {
+    if (to.takes(entry.first)) odd_[to[entry.first]].add(entry.second);
   }
-  for (const auto& entry : other.odd_) odd_[entry.first].add(entry.second);
 }
 
 WideSum ExactProducts::widened(const Words& total, int unit) {

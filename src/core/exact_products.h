@@ -7,6 +7,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "target.h"
 #include "buffer.h"
 #include "runs.h"
 #include "scan.h"
@@ -24,7 +25,7 @@ class ExactProducts {
   // `runs` are the same values by group, if they are at hand.
   void add_squares(const std::int32_t* groups, const double* x, std::size_t n, const Scan& scan,
                    const Runs* runs);
-  void merge(const ExactProducts& other);
+  void merge(const ExactProducts& other, Target to = {});
   // In units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;
 

@@ -196,17 +196,19 @@ void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent
   total = next;
 }
 
-void ExactSums::merge(const ExactSums& other) {
+void ExactSums::merge(const ExactSums& other, Target to) {
   const bool same_unit = other.unit_ == unit_;
-  for (std::size_t g = 0; g < other.totals_.size(); ++g) {
+  to.each(other.totals_, [&](int128 part, std::size_t g) {
     int128 total;
-    if (same_unit && !__builtin_add_overflow(totals_[g], other.totals_[g], &total)) {
+    if (same_unit && !__builtin_add_overflow(totals_[g], part, &total)) {
       totals_[g] = total;
     } else {
-      odd_[g].wide.add(other.totals_[g], other.unit_);
+      odd_[g].wide.add(part, other.unit_);
     }
+  });
+  for (const auto& entry : other.odd_) {
+    if (to.takes(entry.first)) odd_[to[entry.first]].add(entry.second);
   }
-  for (const auto& entry : other.odd_) odd_[entry.first].add(entry.second);
 }
 
 const OddValues* ExactSums::odd(std::size_t group) const {

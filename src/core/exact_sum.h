@@ -10,6 +10,7 @@
 #include "buffer.h"
 #include "runs.h"
 #include "scan.h"
+#include "target.h"
 #include "wide_sum.h"
 
 namespace idle {
@@ -38,7 +39,7 @@ class ExactSums {
   static constexpr int block_bits = 13;
   static constexpr std::size_t block = std::size_t{1} << block_bits;
   void add_whole(std::size_t group, std::int64_t value) { add_fixed(group, value, 0); }
-  void merge(const ExactSums& other);
+  void merge(const ExactSums& other, Target to = {});
 
   double sum(std::size_t group) const;
   double mean(std::size_t group, std::int64_t count) const;

@@ -10,6 +10,7 @@
 #include "columns.h"
 #include "runs.h"
 #include "scan.h"
+#include "target.h"
 
 namespace idle {
 
@@ -53,9 +54,10 @@ class Fold {
   virtual void add(const Chunk& chunk) = 0;
   // Whether doubles brought together by group are worked faster.
   virtual bool likes_runs() const { return false; }
-  // `later` has seen the rows after this fold's.
-  virtual void merge(const Fold& later) = 0;
-  virtual std::unique_ptr<Fold> fresh() const = 0;
+  // `later` has seen the rows after this fold's; `to` says where its groups go.
+  virtual void merge(const Fold& later, Target to) = 0;
+  // An empty fold of the same values over so many groups.
+  virtual std::unique_ptr<Fold> fresh(std::size_t groups) const = 0;
   // `filled` is the number of values that each group has had.
   virtual Answers finish(const std::string& answer, const Counts& filled) const = 0;
   // Whether the size of the state depends on the number of groups alone.

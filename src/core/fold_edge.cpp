@@ -17,15 +17,13 @@ class Edge : public Fold {
       take(ends_[chunk.groups[i]], place, row, place, row);
     }
   }
-  void merge(const Fold& later) override {
-    const auto& other = static_cast<const Edge&>(later);
-    for (std::size_t g = 0; g < ends_.size(); ++g) {
-      const Ends& o = other.ends_[g];
+  void merge(const Fold& later, Target to) override {
+    to.each(static_cast<const Edge&>(later).ends_, [&](const Ends& o, std::size_t g) {
       if (o.first_row >= 0) take(ends_[g], o.first_place, o.first_row, o.last_place, o.last_row);
-    }
+    });
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<Edge>(along_, ends_.size());
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<Edge>(along_, groups);
   }
   Answers finish(const std::string& answer, const Counts&) const override {
     Answers answers;
@@ -40,13 +38,18 @@ class Edge : public Fold {
   struct Ends {
     std::int64_t first_place = 0, first_row = -1, last_place = 0, last_row = -1;
   };
+  // Groups may merge in any order, so rows of one place are told apart by their number.
+  static bool comes_before(std::int64_t place, std::int64_t row, std::int64_t other_place,
+                           std::int64_t other_row) {
+    return place < other_place || (place == other_place && row < other_row);
+  }
   static void take(Ends& ends, std::int64_t first, std::int64_t first_row, std::int64_t last,
                    std::int64_t last_row) {
-    if (ends.first_row < 0 || first < ends.first_place) {
+    if (ends.first_row < 0 || comes_before(first, first_row, ends.first_place, ends.first_row)) {
       ends.first_place = first;
       ends.first_row = first_row;
     }
-    if (ends.last_row < 0 || last >= ends.last_place) {
+    if (ends.last_row < 0 || comes_before(ends.last_place, ends.last_row, last, last_row)) {
       ends.last_place = last;
       ends.last_row = last_row;
     }

@@ -79,14 +79,13 @@ class Extremes : public Fold {
       }
     }
   }
-  void merge(const Fold& later) override {
-    const auto& other = static_cast<const Extremes&>(later);
-    for (std::size_t g = 0; g < known_.size(); ++g) {
-      if (other.known_[g].any) take(known_[g], other.known_[g].least, other.known_[g].greatest);
-    }
+  void merge(const Fold& later, Target to) override {
+    to.each(static_cast<const Extremes&>(later).known_, [&](const Known& other, std::size_t g) {
+      if (other.any) take(known_[g], other.least, other.greatest);
+    });
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<Extremes>(known_.size(), less_);
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<Extremes>(groups, less_);
   }
   Answers finish(const std::string& answer, const Counts&) const override {
     Answers answers;

@@ -28,13 +28,13 @@ class Spread : public Fold {
     }
   }
   bool likes_runs() const override { return storage_ == Storage::float64; }
-  void merge(const Fold& later) override {
+  void merge(const Fold& later, Target to) override {
     const auto& other = static_cast<const Spread&>(later);
-    sums_.merge(other.sums_);
-    squares_.merge(other.squares_);
+    sums_.merge(other.sums_, to);
+    squares_.merge(other.squares_, to);
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<Spread>(sums_.groups(), storage_, unit_);
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<Spread>(groups, storage_, unit_);
   }
   Answers finish(const std::string& answer, const Counts& filled) const override {
     const bool population = answer == "var_pop" || answer == "sd_pop";
@@ -88,14 +88,14 @@ class WeightedMean : public Fold {
       }
     }
   }
-  void merge(const Fold& later) override {
+  void merge(const Fold& later, Target to) override {
     const auto& other = static_cast<const WeightedMean&>(later);
-    weights_.merge(other.weights_);
-    products_.merge(other.products_);
-    for (std::size_t g = 0; g < odd_.size(); ++g) odd_[g] |= other.odd_[g];
+    weights_.merge(other.weights_, to);
+    products_.merge(other.products_, to);
+    to.each(other.odd_, [&](char odd, std::size_t g) { odd_[g] |= odd; });
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<WeightedMean>(odd_.size(), unit_);
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<WeightedMean>(groups, unit_);
   }
   Answers finish(const std::string&, const Counts& filled) const override {
     Answers answers;

@@ -23,11 +23,11 @@ class NumberTotal : public Fold {
     sums_.add(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, chunk.scan,
               chunk.runs);
   }
-  void merge(const Fold& later) override {
-    sums_.merge(static_cast<const NumberTotal&>(later).sums_);
+  void merge(const Fold& later, Target to) override {
+    sums_.merge(static_cast<const NumberTotal&>(later).sums_, to);
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<NumberTotal>(sums_.groups(), unit_);
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<NumberTotal>(groups, unit_);
   }
   Answers finish(const std::string& answer, const Counts& filled) const override {
     Answers answers = numbers_for(filled.size());
@@ -53,12 +53,12 @@ class WholeTotal : public Fold {
     const T* x = static_cast<const T*>(chunk.values);
     for (std::size_t i = 0; i < chunk.n; ++i) totals_[chunk.groups[i]] += x[i];
   }
-  void merge(const Fold& later) override {
-    const auto& other = static_cast<const WholeTotal&>(later);
-    for (std::size_t g = 0; g < totals_.size(); ++g) totals_[g] += other.totals_[g];
+  void merge(const Fold& later, Target to) override {
+    to.each(static_cast<const WholeTotal&>(later).totals_,
+            [&](int128 total, std::size_t g) { totals_[g] += total; });
   }
-  std::unique_ptr<Fold> fresh() const override {
-    return std::make_unique<WholeTotal>(totals_.size());
+  std::unique_ptr<Fold> fresh(std::size_t groups) const override {
+    return std::make_unique<WholeTotal>(groups);
   }
   Answers finish(const std::string& answer, const Counts& filled) const override {
     if (answer == "whole_sum") return whole_sums(filled);

@@ -136,21 +136,21 @@ void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std:
   for (const auto& fold : result.folds) fold->add(chunk);
 }
 
-void add_counts(Counts& to, const Counts& from) {
-  for (std::size_t g = 0; g < from.size(); ++g) to[g] += from[g];
+void add_counts(Counts& counts, const Counts& more, Target to) {
+  to.each(more, [&](std::int64_t n, std::size_t g) { counts[g] += n; });
 }
 
-void merge(Summary& all, const Summary& later) {
-  add_counts(all.entries, later.entries);
+void merge(Summary& all, const Summary& later, Target to = {}) {
+  add_counts(all.entries, later.entries, to);
   for (std::size_t f = 0; f < all.feeds.size(); ++f) {
-    FeedResult& to = all.feeds[f];
-    const FeedResult& from = later.feeds[f];
-    if (to.missing.empty()) to.missing.assign(from.missing.size(), 0);
-    add_counts(to.missing, from.missing);
-    add_counts(to.unmet, from.unmet);
-    to.unknown += from.unknown;
-    to.no_number += from.no_number;
-    for (std::size_t k = 0; k < to.folds.size(); ++k) to.folds[k]->merge(*from.folds[k]);
+    FeedResult& feed = all.feeds[f];
+    const FeedResult& more = later.feeds[f];
+    if (feed.missing.empty() && !more.missing.empty()) feed.missing.assign(feed.groups, 0);
+    add_counts(feed.missing, more.missing, to);
+    add_counts(feed.unmet, more.unmet, to);
+    feed.unknown += more.unknown;
+    feed.no_number += more.no_number;
+    for (std::size_t k = 0; k < feed.folds.size(); ++k) feed.folds[k]->merge(*more.folds[k], to);
   }
 }
 
@@ -179,6 +179,21 @@ void count_rows(Counts& entries, const std::int32_t* numbers, std::size_t n) {
 }
 
 }  // namespace
+
+Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::size_t groups) {
+  Summary summary;
+  summary.entries.assign(groups, 0);
+  for (const FeedResult& from : finer.feeds) {
+    FeedResult result;
+    result.groups = groups;
+    if (!from.unmet.empty()) result.unmet.assign(groups, 0);
+    for (const auto& fold : from.folds) result.folds.push_back(fold->fresh(groups));
+    summary.feeds.push_back(std::move(result));
+  }
+  merge(summary, finer, Target(to.data()));
+  count_filled(summary);
+  return summary;
+}
 
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   const std::size_t rows = groups.rows();

@@ -36,6 +36,10 @@ struct Summary {
   std::vector<FeedResult> feeds;
 };
 
+// The summary over coarser groups, each of which gathers whole finer ones: group g goes to to[g],
+// or below zero nowhere.
+Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::size_t groups);
+
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work);
 
 }  // namespace idle

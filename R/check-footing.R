@@ -1,0 +1,74 @@
+# Subtotals: the lines under each must add up to it, and each is worked again from its entries.
+
+check_footing <- function(state) {
+  if (!is_footed(state)) return(list())
+  list(check_levels_add_up(state))
+}
+
+# For figures that add up, the lines of each subtotal against the subtotal itself.
+check_levels_add_up <- function(state) {
+  nodes <- additive_nodes(state)
+  if (length(nodes) == 0) return(NULL)
+  own <- own_lines(state)
+  wrong <- NULL
+  for (k in seq_along(state$levels)) {
+    level <- state$levels[[k]]
+    at <- which(state$level == k + 1)
+    for (name in names(nodes)) {
+      apart <- not_adding_up(pick_rows(state$lines[[name]], own), pick_rows(state$lines[[name]], at), level$of_line)
+      if (any(apart)) wrong <- rbind(wrong, data.frame(
+        line = at[apart], figure = name, summed_over = state$summed_over[at[apart]],
+        subtotal = cell_texts(pick_rows(state$lines[[name]], at[apart]))
+      ))
+    }
+  }
+  n <- sum(state$line_kind %in% c("subtotal", "total"))
+  what <- sprintf("%s under %s", count_of(length(own), "line"), count_of(n, "subtotal and total", "subtotals and totals"))
+  a_check("subtotals", is.null(wrong), if (is.null(wrong)) {
+    sprintf("Subtotals: the %s add up to them, in %s.", what, both(names(nodes)))
+  } else {
+    sprintf(
+      "Subtotals: of the %s, %s, first `%s` in line %s.", what, do_not_add_up(nrow(wrong)), wrong$figure[1],
+      big_mark(wrong$line[1])
+    )
+  }, wrong)
+}
+
+do_not_add_up <- function(n) sprintf("%s not", paste(count_of(n, "cell"), if (n == 1) "does" else "do"))
+
+# Sums of rounded lines may differ from a rounded subtotal in the last bits, and no further.
+not_adding_up <- function(lines, subtotals, of_line) {
+  groups <- core_group(list(of_line), length_of(of_line))
+  at <- of_line[core_group_facts(groups)$first]
+  whole <- inherits(lines, "integer64")
+  found <- column_folded(groups, lines, list(total = if (whole) "whole_sum" else "sum", extremes = c("min", "max")))
+  added <- found$answers[[1]]
+  there <- pick_rows(subtotals, at)
+  if (!whole) {
+    added <- as_plain_number(added)
+    there <- as_plain_number(there)
+  }
+  gone <- is_missing_value(added) | is_missing_value(there)
+  largest <- pmax(abs(as_plain_number(found$answers$min)), abs(as_plain_number(found$answers$max)), abs(added))
+  slack <- if (whole) 0 else (found$filled + 1) * largest * .Machine$double.eps
+  apart <- rep(FALSE, length_of(subtotals))
+  apart[at] <- ifelse(
+    gone, is_missing_value(added) != is_missing_value(there), !(abs(added - there) <= slack) & is.finite(there)
+  )
+  apart
+}
+
+# A crosstab both ways: each line that is shown stands in one cell, and no other cell is filled.
+check_crosstab <- function(state) {
+  wide <- state$wide
+  shown <- display_rows(state)
+  lines <- shown[state$line_kind[shown] %in% c("line", "others") | is.null(state$line_kind)]
+  body <- !wide$total & wide$figure == wide$figure[1]
+  kinds <- if (is.null(state$line_kind)) rep("line", length(wide$rows)) else row_kind(state, wide$rows)
+  filled <- sum(!unlist(lapply(wide$empty[body], function(empty) empty[kinds %in% c("line", "others")])))
+  a_check("crosstab", filled == length(lines), sprintf(
+    "Crosstab: %s of %s %s filled, and %s shown.", big_mark(filled),
+    count_of(sum(body) * sum(kinds %in% c("line", "others")), "cell"), if (filled == 1) "is" else "are",
+    is_are(length(lines), "line")
+  ))
+}
