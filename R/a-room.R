@@ -10,6 +10,7 @@ answers_owed <- list(
   window = c("args", "check", "work", "again", "words"),
   format = c("args", "takes", "decimals", "show", "words"),
   source = c("opens", "open"),
+  preparation = c("args", "check", "leaves", "work", "words", "owes"),
   trap = c("find")
 )
 

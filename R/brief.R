@@ -8,6 +8,10 @@
 #' @section Sections:
 #' In the order in which they are worked:
 #' \describe{
+#'   \item{`prepare`}{Changes of shape, in the order given: `unpivot(columns =, names =, values =, keep =,
+#'     empty =)` makes an entry of each cell of `columns` (or of all columns but those in `keep`), with
+#'     the column's name in `names` and the cell in `values`; `empty = "drop"` leaves empty cells out
+#'     and counts them.}
 #'   \item{`columns`}{Named expressions, worked out for each entry and added to the table.}
 #'   \item{`only`}{Conditions that say which entries count. A condition that is missing counts as not
 #'     met, and is counted.}
@@ -18,14 +22,27 @@
 #'   \item{`figures`}{Named figures, computed from the entries of each line: `sum(toll)`,
 #'     `count()`, `max(toll) - min(toll)`. Later figures may use earlier ones. Any figure takes
 #'     `where = condition`.}
+#'   \item{`footing`}{Subtotals, each recomputed from its entries: `rollup(reach, lock)` by each key
+#'     but the last ones in turn and a grand total, `cube(reach, lock)` by every set of keys,
+#'     `sets(c(reach, lock), paid, whole())` by the sets named; `c(year, month)` holds keys together.
+#'     `subtotals = "before"` puts them before their lines. The statement's columns `line_kind`
+#'     (`"line"`, `"subtotal"`, `"total"`) and `summed_over` tell a subtotal from a missing key.}
 #'   \item{`beside`}{Named figures written beside each line, with all lines in view: ranks, running and
-#'     rolling figures, shares, the line before. See [windows].}
+#'     rolling figures, shares, the line before. On a footed page lines with the same `summed_over` are
+#'     compared among themselves, and `per = parent()` is the subtotal above a line. See [windows].}
 #'   \item{`show`}{Which lines are shown: conditions, `top(n, x, per =, ties =, others =)` or
 #'     `bottom()`. Lines that tie with the last are shown too, unless `ties = "by_entry"`.
-#'     `others = TRUE` gathers the rest in a line, recomputed from its entries.}
-#'   \item{`order`}{Columns or expressions to sort by; `desc()` for the largest first.}
+#'     `others = TRUE` gathers the rest in a line, recomputed from its entries. A subtotal is shown with any of its lines,
+#'     unless a condition names `line_kind` or `summed_over`.}
+#'   \item{`order`}{Columns or expressions to sort by; `desc()` for the largest first. Subtotals stay
+#'     with their lines, and their own values say which group comes first.}
+#'   \item{`abreast`}{A key whose values stand side by side as columns: `abreast = paid`, or
+#'     `columns_of(paid, figures =, totals =, order =, columns =, other =)` with what stands in the
+#'     cells, `totals` on the `"side"`, at the `"foot"` or `"both"` (recomputed from entries), the
+#'     columns sorted by a figure, or a fixed list of values: any other is then an error, or gathered
+#'     under the heading `other`. At most 200 columns. A page drawn up from this one sees the lines.}
 #'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)` and
-#'     `decimals(x, digits)` are formats; `hide(x)` leaves a column out and `rest()` stands for all
+#'     `decimals(x, digits)` are formats (with a key abreast, of all columns that hold that figure); `hide(x)` leaves a column out and `rest()` stands for all
 #'     columns not named.}
 #'   \item{`title`, `notes`}{Text for the page.}
 #'   \item{`per`, `along`}{The group and the order of windows that do not say their own.}
@@ -104,10 +121,11 @@ new_brief <- function(source, sections, given = list()) {
   sections <- Filter(length, sections)
   ctx <- list(
     columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
-    keys = character(), column_notes = column_notes(source)
+    keys = character(), edges = edge_columns(source), stands_for = renamed_columns(source),
+    column_notes = column_notes(source)
   )
   checked <- list()
-  notes <- shadow_notes(sections, ctx)
+  notes <- c(page_notes(source), shadow_notes(sections, ctx))
   for (name in intersect(section_names(), names(sections))) {
     ctx$section <- name
     section <- room_of("section", name)

@@ -6,10 +6,12 @@ check_entries <- function(state) {
     sprintf("%s by `%s`, %s", big_mark(account$n), account$section, account$reason)
   }, "")
   sentence <- sprintf(
-    "Entries: %s read = %s used + %s left out", big_mark(state$n_read), big_mark(state$n), big_mark(sum(left))
+    "Entries: %s read%s = %s used + %s left out", big_mark(state$n_read),
+    if (state$n_added != 0) sprintf(" + %s added by `prepare`", big_mark(state$n_added)) else "",
+    big_mark(state$n), big_mark(sum(left))
   )
   if (length(reasons)) sentence <- sprintf("%s (%s)", sentence, paste(reasons, collapse = "; "))
-  a_check("entries", state$n_read == state$n + sum(left), paste0(sentence, "."))
+  a_check("entries", state$n_read + state$n_added == state$n + sum(left), paste0(sentence, "."))
 }
 
 line_entries <- function(state) core_summarise(state$groups, list(), list())$entries

@@ -202,7 +202,7 @@ is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_rout
 recomputed_check <- function(state, found) {
   wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
   lines <- vapply(found, `[[`, 1, "lines")
-  loose <- sum(!vapply(state$figures, is_exact, TRUE))
+  loose <- sum(!vapply(state$figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
   sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, wrong)

@@ -22,7 +22,7 @@ check_levels_add_up <- function(state) {
       ))
     }
   }
-  n <- sum(state$line_kind %in% c("subtotal", "total"))
+  n <- sum(is_subtotal(state))
   what <- sprintf("%s under %s", count_of(length(own), "line"), count_of(n, "subtotal and total", "subtotals and totals"))
   a_check("subtotals", is.null(wrong), if (is.null(wrong)) {
     sprintf("Subtotals: the %s add up to them, in %s.", what, both(names(nodes)))
@@ -62,7 +62,7 @@ not_adding_up <- function(lines, subtotals, of_line) {
 check_crosstab <- function(state) {
   wide <- state$wide
   shown <- display_rows(state)
-  lines <- shown[state$line_kind[shown] %in% c("line", "others") | is.null(state$line_kind)]
+  lines <- shown[!is_subtotal(state)[shown]]
   body <- !wide$total & wide$figure == wide$figure[1]
   kinds <- if (is.null(state$line_kind)) rep("line", length(wide$rows)) else row_kind(state, wide$rows)
   filled <- sum(!unlist(lapply(wide$empty[body], function(empty) empty[kinds %in% c("line", "others")])))

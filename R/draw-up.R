@@ -75,6 +75,7 @@ open_state <- function(brief, aside = FALSE) {
     state$source_names <- names(kinds_of(brief$source))
   }
   state$n <- state$n_read
+  state$n_added <- 0
   state$column_names <- state$source_names
   state
 }
@@ -107,6 +108,10 @@ entry_column <- function(state, name) {
 }
 
 source_column <- function(state, name) {
+  if (is.null(state$prepared)) column_of_source(state, name) else state$prepared(name)
+}
+
+column_of_source <- function(state, name) {
   if (!is.null(state$below)) return(state$below$columns[[name]])
   column <- prepared_columns(state$brief$source, name)[[name]]
   if (is.null(state$prints[[name]])) state$prints[[name]] <- fingerprint_column(column)
@@ -210,6 +215,11 @@ keep_entries <- function(state, met, section, condition) {
   add_account(state, section, sprintf("condition not met: %s", condition), not_met)
   add_account(state, section, sprintf("condition missing: %s", condition), sum(unknown))
   if (state$aside) state$left_out <- c(state$left_out, list(left_out_rows(state, met, section)))
+  take_entries(state, rows)
+}
+
+# From here on only some of the entries count.
+take_entries <- function(state, rows) {
   if (length(rows) == state$n) return(invisible())
   state$rows <- if (is.null(state$rows)) rows else state$rows[rows]
   state$cache <- lapply(state$cache, pick_rows, rows = rows)
@@ -249,6 +259,10 @@ own_lines <- function(state) {
   if (is.null(state$line_kind)) seq_len(state$n_lines) else which(state$line_kind == "line")
 }
 
+is_subtotal <- function(state) {
+  if (is.null(state$line_kind)) rep(FALSE, state$n_lines) else state$line_kind %in% c("subtotal", "total")
+}
+
 # Marks a line of others, where top() gathers the rest.
 gather_others <- function(state, checked) {
   wanted <- Filter(function(part) part$type != "condition" && part$others, checked)
@@ -259,7 +273,7 @@ gather_others <- function(state, checked) {
     )
   }
   per <- vapply(wanted[[1]]$per, function(node) node$name, "")
-  rest <- setdiff(which(!state$shown), which(state$line_kind %in% c("subtotal", "total")))
+  rest <- which(!state$shown & !is_subtotal(state))
   gathered <- core_group(unname(lapply(state$lines[per], pick_rows, rows = rest)), length(rest))
   target <- rep(NA_integer_, state$n_lines)
   target[rest] <- core_group_numbers(gathered)

@@ -26,6 +26,7 @@
 ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
   if (is.null(name)) name <- deparse1(substitute(source))
   if (inherits(source, "idle_ledger")) return(source)
+  if (inherits(source, "idle_statement")) return(statement_ledger(source, short_name(name)))
   if (is.data.frame(source)) return(frame_ledger(source, short_name(name)))
   if (is.character(source) && length(source) == 1 && !is.na(source)) {
     return(file_ledger(source, missing, encoding, kinds))
@@ -67,6 +68,15 @@ size_of.idle_ledger <- function(source) source$n
 entries_of.idle_ledger <- function(source, columns) source$columns[columns]
 #' @exportS3Method
 column_notes.idle_ledger <- function(source) source$column_notes
+# What every page that is drawn up from a source has to say.
+page_notes <- function(source) if (inherits(source, "idle_ledger")) source$page_notes
+
+# Columns that are totals of others, as a statement with a key abreast has them.
+edge_columns <- function(source) if (inherits(source, "idle_ledger")) source$edges
+
+# Column names that were made up for a missing value or an empty text.
+renamed_columns <- function(source) if (inherits(source, "idle_ledger")) source$stands_for
+
 #' @exportS3Method
 name_of.idle_ledger <- function(source) source$name
 

@@ -146,11 +146,12 @@ footed_order <- function(state, sorts = list(), table = NULL) {
   for (depth in seq_along(keys)) {
     gathered <- c(gathered, list(flags[[depth]], in_language(state$lines[[keys[depth]]], state)))
     shared <- core_group_numbers(core_group(gathered, state$n_lines))
-    if (depth < length(keys) && length(sorts) == 0) next
+    if (length(sorts) == 0) next
     above <- if (depth == length(keys)) seq_len(state$n_lines) else subtotal_of(shared, flags[-seq_len(depth)])
     by <- c(by, flags[depth], lapply(sorted, pick_rows, rows = above), list(shared))
     by_down <- c(by_down, FALSE, down, FALSE)
   }
+  if (length(sorts) == 0) return(core_order(list(shared), FALSE, state$n_lines))
   core_order(unname(by), by_down, state$n_lines)
 }
 

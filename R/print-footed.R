@@ -23,9 +23,10 @@ footed_page <- function(x, facts, layout, shown) {
   }
   of_subtotals <- kind %in% c("subtotal", "total")
   alike <- c(FALSE, of_subtotals[-shown] & kind[-1] == kind[-shown] & x$summed_over[rows][-1] == x$summed_over[rows][-shown])
+  before <- identical(facts$subtotals, "before")
   list(
-    texts = stats::setNames(not_repeated(texts), at),
-    above = of_subtotals & !alike[rows], below = kind == "total"
+    texts = stats::setNames(not_repeated(texts), at), above = of_subtotals & !alike[rows] & !before,
+    below = ifelse(kind == "total", 2, ifelse(of_subtotals & before, 1, 0))
   )
 }
 

@@ -60,7 +60,7 @@ with_rules <- function(body, footed, widths, right) {
   single <- rule(rule_mark())
   double <- rule(if (cli::is_utf8_output()) "\u2550" else "=")
   unlist(Map(
-    function(row, above, below) c(if (above) single, row, if (below) double), body, footed$above, footed$below
+    function(row, above, below) c(if (above) single, row, c(single, double)[below]), body, footed$above, footed$below
   ), use.names = FALSE)
 }
 

@@ -50,7 +50,7 @@ with_subtotals <- function(state, of_line, of_level) {
 }
 
 note_hidden_in_subtotals <- function(state) {
-  if (!is_footed(state) || !any(state$shown & state$line_kind %in% c("subtotal", "total"))) return(invisible())
+  if (!is_footed(state) || !any(state$shown & is_subtotal(state))) return(invisible())
   hidden <- sum(!state$shown[own_lines(state)]) - (if (is.null(state$gathered)) 0 else state$gathered)
   if (hidden > 0) add_note(state, sprintf(
     "Subtotals and totals are of all their entries, those of the %s that `show` hides included.",

@@ -19,7 +19,7 @@ page_title <- function(brief) {
 lines_below <- function(brief) {
   state <- work_brief(brief)
   all <- display_rows(state)
-  shown <- all[!state$line_kind[all] %in% c("subtotal", "total")]
+  shown <- all[!is_subtotal(state)[all]]
   list(
     state = state, subtotals = length(all) - length(shown),
     n = length(shown),

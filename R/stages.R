@@ -7,7 +7,7 @@
 #'
 #' @param brief A [brief()].
 #' @param rows The number of rows to keep of each table.
-#' @param section The name of a section: `"only"` or `"show"`.
+#' @param section The name of a section: `"prepare"`, `"only"` or `"show"`.
 #' @return `stages()`: a named list of data frames of class `idle_stages`, each with the attribute
 #'   `rows`, the number of rows that the whole table has. `set_aside()`: a data frame with the columns
 #'   of the entries (or lines) and a column `reason`. `workings()`: a data frame of class
@@ -35,6 +35,7 @@ stages <- function(brief, rows = 6) {
 
 stage_table <- function(state, rows) {
   settle_lines(state)
+  if (!is.null(state$wide)) return(wide_stage(state, rows))
   names <- if (state$grain == "lines") names(state$lines) else state$column_names
   if (!is.null(state$layout)) names <- vapply(state$layout, function(part) part$name, "")
   at <- display_rows(state)
@@ -54,20 +55,27 @@ print.idle_stages <- function(x, ...) {
       "\n",
       sep = ""
     )
-    columns <- as.list(x[[name]])
-    columns$line_kind <- NULL
-    keys <- names(columns) %in% attr(x[[name]], "keys")
-    print_table(columns, keys = keys, others = x[[name]]$line_kind)
+    print_stage(x[[name]], attr(x[[name]], "keys"))
     cat("\n")
   }
   invisible(x)
+}
+
+print_stage <- function(stage, keys) {
+  columns <- as.list(stage)
+  footed <- if (all(level_columns %in% names(columns))) {
+    layout <- lapply(names(columns), function(name) list(name = name, heading = name))
+    footed_page(stage, list(keys = keys), layout, nrow(stage))
+  }
+  columns[level_columns] <- NULL
+  print_table(columns, keys = names(columns) %in% keys, others = stage$line_kind, footed = footed)
 }
 
 #' @rdname stages
 #' @export
 set_aside <- function(brief, section) {
   check_is_brief(brief)
-  able <- intersect(c("only", "show"), names(brief$checked))
+  able <- intersect(c("prepare", "only", "show"), names(brief$checked))
   if (!section %in% able) {
     stop_idle(
       "bad_argument", sprintf("The brief has no section `%s` that leaves something out.", section),
@@ -77,6 +85,7 @@ set_aside <- function(brief, section) {
   state <- work_brief(brief, aside = TRUE)
   if (section == "show") return(hidden_table(state))
   left <- Filter(function(part) part$section == section, state$left_out)
+  if (section == "prepare") return(do.call(rbind, lapply(left, `[[`, "table")))
   rows <- unlist(lapply(left, function(part) part$rows))
   columns <- lapply(
     stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows)

@@ -24,7 +24,9 @@ as_statement <- function(columns, n, facts) {
 
 # A text column of the source that is shown as it stands need not be written out again.
 untouched_column <- function(state, name, rows) {
-  if (state$grain == "lines" || !is.null(state$rows) || !is.null(state$below)) return(NULL)
+  if (state$grain == "lines" || !is.null(state$rows) || !is.null(state$below) || !is.null(state$prepared)) {
+    return(NULL)
+  }
   if (length(rows) != state$n || is.unsorted(rows)) return(NULL)
   column <- line_column(state, name)
   if (!is_text_vector(column) || name %in% state$made_names) return(NULL)
@@ -39,8 +41,8 @@ pick_if_needed <- function(column, rows, n) {
 statement_facts <- function(state, layout) {
   list(
     brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
-    bases = state$bases, remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
-    fingerprint = state_fingerprint(state), read = state$n_read, used = state$n,
+    bases = state$bases, subtotals = state$brief$checked$footing$subtotals, remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
+    fingerprint = state_fingerprint(state), read = state$n_read, added = state$n_added, used = state$n,
     accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
     gathered = if (is.null(state$gathered)) 0 else state$gathered,
     drawn_up = Sys.time(), version = as.character(utils::packageVersion("idleledger"))
@@ -126,16 +128,24 @@ pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]
 
 print_footer <- function(x, facts, shown) {
   more <- nrow(x) - shown
+  subtotals <- sum(x$line_kind %in% c("subtotal", "total"))
+  all <- both(c(
+    count_of(nrow(x) - subtotals, "line"), if (subtotals > 0) count_of(subtotals, "subtotal")
+  ))
   parts <- c(
     if (more > 0) sprintf(
-      "%s of %s; %s more", big_mark(shown), count_of(nrow(x), "line"), big_mark(more)
-    ) else count_of(nrow(x), "line"),
+      "%s of %s; %s more", big_mark(shown), if (subtotals > 0) sprintf("%s rows (%s)", big_mark(nrow(x)), all) else all,
+      big_mark(more)
+    ) else all,
     if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),
     if (facts$gathered > 0) sprintf("%s gathered as others", count_of(facts$gathered, "line")),
     sprintf("from %s", entry_count(facts$used)),
-    if (facts$read > facts$used) sprintf("%s left out", big_mark(facts$read - facts$used))
+    if (facts$added != 0) sprintf("made of %s", entry_count(facts$read)),
+    if (facts$read + facts$added > facts$used) sprintf(
+      "%s left out", big_mark(facts$read + facts$added - facts$used)
+    )
   )
-  cat(style_quiet(paste(parts, collapse = ", ")), "\n", sep = "")
+  cat(style_quiet(paste(strwrap(paste(parts, collapse = ", "), page_width()), collapse = "\n")), "\n", sep = "")
   print_notes(c(facts$remarks, facts$notes))
 }
 

@@ -4,6 +4,10 @@
 # A list of `rows` (a line that has the row's keys), `columns` (named vectors), and for each column its
 # `figure`, `value` (the place among the key's values; 0: the total) and which cells are `empty`.
 wide_page <- function(state, abreast) {
+  if (any(state$line_kind %in% "others") && !abreast$key %in% state$others_per) stop_idle(
+    "bad_argument", sprintf("In the section `show`: lines of others need a column each, by `%s`.", abreast$key),
+    sprintf("Write top(..., per = %s, others = TRUE).", name_text(abreast$key))
+  )
   rows <- wide_rows(state, abreast)
   values <- wide_values(state, abreast, rows)
   heads <- values$heads
@@ -21,7 +25,7 @@ wide_page <- function(state, abreast) {
   list(
     rows = rows$first, columns = stats::setNames(columns, names), figure = parts$figure,
     head = heads[parts$value], total = parts$value > length(values$heads),
-    empty = lapply(cells[parts$value], is.na)
+    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na)
   )
 }
 
@@ -63,12 +67,19 @@ wide_values <- function(state, abreast, rows) {
   } else {
     fixed_values(state, abreast, here, number, rows)
   }
-  heads <- heads_of(pick_rows(here, order))
+  values <- pick_rows(here, order)
+  heads <- heads_of(values)
   if (!is.null(abreast$columns)) heads[seq_along(abreast$columns)] <- heads_of(abreast$columns)
   of_line <- match(number, order)
   of_line[-rows$cells] <- NA
   if (length(rows$cells) == 0) of_line[] <- NA
-  list(heads = heads, of_line = of_line)
+  list(heads = heads, of_line = of_line, stands_for = made_up_heads(values, heads))
+}
+
+# What the made-up names of a missing value and an empty text stand for, by name.
+made_up_heads <- function(values, heads) {
+  texts <- head_texts(values)
+  stats::setNames(texts, heads)[is.na(texts) | texts %in% ""]
 }
 
 # By key, or by what the whole column has.
@@ -94,8 +105,7 @@ fixed_values <- function(state, abreast, here, number, rows) {
   present <- unique(number[rows$cells])
   beyond <- setdiff(present, place)
   lost <- heads_of(pick_rows(here, beyond))
-  if (!is.null(abreast$beyond)) return(c(place, beyond))
-  if (length(beyond)) stop_idle(
+  if (length(beyond) && is.null(abreast$beyond)) stop_idle(
     "unknown_column",
     sprintf(
       "In the section `abreast`: `columns` has no place for %s of `%s`: %s.", count_of(length(beyond), "value"),
@@ -108,7 +118,7 @@ fixed_values <- function(state, abreast, here, number, rows) {
     "abreast: %s of `columns` %s not occur; %s column is empty.", listing(absent),
     if (length(absent) == 1) "does" else "do", if (length(absent) == 1) "its" else "their"
   ))
-  place
+  c(place, beyond)
 }
 
 line_at <- function(rows, lines) {
@@ -218,7 +228,8 @@ figure_columns <- function(state, figures) {
     format <- if (is.null(figure$format)) state$formats[[figure$name]] else figure$format
     list(
       name = names(wide$columns)[k], heading = if (single) wide$head[k] else paste(wide$head[k], figure$heading),
-      format = format, blank = figure$name %in% state$windows, empty = wide$empty[[k]], total = wide$total[k]
+      format = format, blank = figure$name %in% state$windows, empty = wide$empty[[k]], total = wide$total[k],
+      stands_for = if (single && wide$head[k] %in% names(wide$stands_for)) wide$stands_for[[wide$head[k]]]
     )
   })
 }
@@ -228,5 +239,13 @@ check_laid_out <- function(name, keys, wide) {
   stop_idle(
     "unknown_column", sprintf("In the section `layout`: there is no column `%s`.", name),
     meant(name, c(keys, unique(wide$figure), names(wide$columns))), column = name
+  )
+}
+
+wide_stage <- function(state, rows) {
+  page <- as.data.frame(wide_statement(state))
+  structure(
+    utils::head(page, rows), rows = nrow(page), grain = "lines",
+    keys = setdiff(state$keys, state$brief$checked$abreast$key)
   )
 }

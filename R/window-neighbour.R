@@ -74,7 +74,7 @@ with_default <- function(values, gone, node, table) {
   pick_rows(stacked_kinds(values, default), ifelse(gone, table$n + rows, rows))
 }
 
-stacked_kinds <- function(x, y) if (is.factor(x)) stacked(as_text_vector(x), y) else stacked(x, y)
+stacked_kinds <- function(x, y) stacked(list(if (is.factor(x)) as_text_vector(x) else x, y))
 
 away <- function(sign) {
   force(sign)

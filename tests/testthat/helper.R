@@ -99,3 +99,5 @@ expect_same <- function(got, expected, ...) {
   storage.mode(expected) <- storage.mode(got)
   expect_equal(got, expected, ...)
 }
+
+sort_by_name <- function(x, names) x[order(names)]

@@ -2,7 +2,7 @@ test_that("what is wrong with a brief is said when it is made", {
   month <- 3
   wrong <- list(
     brief(tolls, line = lock) ~ "no section `line`.*Did you mean `lines`",
-    brief(tolls, zebra = lock) ~ "The sections are `locale`, `per`, `along`",
+    brief(tolls, zebra = lock) ~ "The sections are `locale`, `prepare`, `per`, `along`",
     brief(tolls, toll > 0) ~ "has a name, and one has none",
     brief(tolls, only = toll > 0, only = toll < 9) ~ "`only` is given twice",
     brief(tolls, lines = lokc) ~ "no column `lokc`. Did you mean `lock`",
