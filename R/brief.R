@@ -32,8 +32,8 @@
 #'     compared among themselves, and `per = parent()` is the subtotal above a line. See [windows].}
 #'   \item{`show`}{Which lines are shown: conditions, `top(n, x, per =, ties =, others =)` or
 #'     `bottom()`. Lines that tie with the last are shown too, unless `ties = "by_entry"`.
-#'     `others = TRUE` gathers the rest in a line, recomputed from its entries. A subtotal is shown with any of its lines,
-#'     unless a condition names `line_kind` or `summed_over`.}
+#'     `others = TRUE` gathers the rest in a line, recomputed from its entries. A subtotal is shown with
+#'     any of its lines, unless a condition names `line_kind` or `summed_over`.}
 #'   \item{`order`}{Columns or expressions to sort by; `desc()` for the largest first. Subtotals stay
 #'     with their lines, and their own values say which group comes first.}
 #'   \item{`abreast`}{A key whose values stand side by side as columns: `abreast = paid`, or
@@ -42,8 +42,8 @@
 #'     columns sorted by a figure, or a fixed list of values: any other is then an error, or gathered
 #'     under the heading `other`. At most 200 columns. A page drawn up from this one sees the lines.}
 #'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)` and
-#'     `decimals(x, digits)` are formats (with a key abreast, of all columns that hold that figure); `hide(x)` leaves a column out and `rest()` stands for all
-#'     columns not named.}
+#'     `decimals(x, digits)` are formats (with a key abreast, of all columns that hold that figure);
+#'     `hide(x)` leaves a column out and `rest()` stands for all columns not named.}
 #'   \item{`title`, `notes`}{Text for the page.}
 #'   \item{`per`, `along`}{The group and the order of windows that do not say their own.}
 #'   \item{`locale`}{The language whose alphabet sorts text, such as `"sv"`. Without it text is

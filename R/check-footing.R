@@ -23,7 +23,9 @@ check_levels_add_up <- function(state) {
     }
   }
   n <- sum(is_subtotal(state))
-  what <- sprintf("%s under %s", count_of(length(own), "line"), count_of(n, "subtotal and total", "subtotals and totals"))
+  what <- sprintf(
+    "%s under %s", count_of(length(own), "line"), count_of(n, "subtotal and total", "subtotals and totals")
+  )
   a_check("subtotals", is.null(wrong), if (is.null(wrong)) {
     sprintf("Subtotals: the %s add up to them, in %s.", what, both(names(nodes)))
   } else {

@@ -7,8 +7,8 @@
 #' @param from A source as for [brief()]: a ledger, a data frame, the path of a file, or a brief.
 #' @param value The column whose values are listed.
 #' @param under The column whose values head the lists.
-#' @param along The order of each list: columns, with `desc()`, or `entered()`. By default the values'
-#'   own order.
+#' @param along The order of each list: columns, with `desc()`, or `entered()`. By default that of the
+#'   values themselves.
 #' @return A [brief()]; [draw_up()] gives a statement with a row for each place in the lists, and
 #'   `line_up()` on the brief of distinct lines lists each value once.
 #' @section Errors:

@@ -36,7 +36,9 @@ room("unpivot", "preparation",
   work = function(state, part) work_unpivot(state, part),
   words = function(part) {
     sprintf(
-      "make an entry of each cell of %s, with the column as %s and the cell as %s%s", listing(part$columns), part$names,
+      "make an entry of each cell of %s, with the column as %s and the cell as %s%s", listing(
+        part$columns
+      ), part$names,
       part$values, if (part$empty == "drop") ", empty cells left out" else ""
     )
   },
@@ -117,7 +119,9 @@ check_unpivot <- function(done) {
   filled <- function(groups, x) {
     folds <- if (kind_fits(kind_of(x), "number")) list(total = if (inherits(x, "integer64")) "whole_sum" else "sum")
     found <- column_folded(groups, x, if (is.null(folds)) list() else folds)
-    sprintf("%.0f %s", found$filled, if (is.null(folds)) "" else sprintf("%.17g", as_plain_number(found$answers[[1]])))
+    sprintf(
+      "%.0f %s", found$filled, if (is.null(folds)) "" else sprintf("%.17g", as_plain_number(found$answers[[1]]))
+    )
   }
   whole <- core_group(list(), done$n)
   before <- if (done$n > 0) vapply(columns, function(x) filled(whole, as_kind(x, done$part$kind, list(values))), "")

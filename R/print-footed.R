@@ -22,7 +22,9 @@ footed_page <- function(x, facts, layout, shown) {
     texts[-1] <- lapply(texts[-1], function(text) ifelse(first, "", text))
   }
   of_subtotals <- kind %in% c("subtotal", "total")
-  alike <- c(FALSE, of_subtotals[-shown] & kind[-1] == kind[-shown] & x$summed_over[rows][-1] == x$summed_over[rows][-shown])
+  alike <- c(
+    FALSE, of_subtotals[-shown] & kind[-1] == kind[-shown] & x$summed_over[rows][-1] == x$summed_over[rows][-shown]
+  )
   before <- identical(facts$subtotals, "before")
   list(
     texts = stats::setNames(not_repeated(texts), at), above = of_subtotals & !alike[rows] & !before,

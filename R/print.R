@@ -27,9 +27,7 @@ print_table <- function(columns, headings = names(columns), formats = NULL, keys
   if (length(columns) == 0) return(invisible())
   if (is.null(formats)) formats <- vector("list", length(columns))
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
-  texts <- Map(
-    function(column, format, key, blank) column_texts(column, format, key, others, blank), columns, formats, keys, blank
-  )
+  texts <- Map(column_texts, columns, formats, keys, list(others), blank)
   texts[as.integer(names(footed$texts))] <- footed$texts
   right <- vapply(columns, is_right_aligned, TRUE) & !keys
   blocks <- Map(table_block, texts, headings, right)

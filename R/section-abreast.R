@@ -8,7 +8,9 @@ room("abreast", "section",
       ctx, "no_lines", "cells come from lines, and the brief does not say what makes a line.",
       "Add lines = c(...) with the keys of the rows and the key that is to stand abreast."
     )
-    taken <- intersect(level_columns, c(ctx$keys, setdiff(names(ctx$columns), if (!is.null(ctx$level_sets)) level_columns)))
+    taken <- intersect(
+      level_columns, c(ctx$keys, setdiff(names(ctx$columns), if (!is.null(ctx$level_sets)) level_columns))
+    )
     if (length(taken)) stop_in(ctx, "name_twice", sprintf(
       "a page with a key abreast has a column `%s` of its own; give yours another name.", taken[1]
     ))
@@ -53,7 +55,9 @@ check_abreast <- function(item, ctx) {
   parts <- match_args(expr, abreast_args, "columns_of", ctx)
   key <- if (is.symbol(parts$key)) as.character(parts$key) else ""
   if (!key %in% ctx$keys) stop_in(
-    ctx, "unknown_column", sprintf("`%s` is no key of the lines, and only a key can stand abreast.", expr_text(parts$key)),
+    ctx, "unknown_column", sprintf(
+      "`%s` is no key of the lines, and only a key can stand abreast.", expr_text(parts$key)
+    ),
     c(meant(key, ctx$keys, "keys"), "A new key belongs into `lines`, with a name."), column = key
   )
   totals <- one_value(parts$totals, item$values, "totals", ctx)

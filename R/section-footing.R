@@ -56,12 +56,13 @@ footing_of <- function(items, ctx) {
   wanted <- unique(Filter(function(set) length(set) < length(ctx$keys), sorted))
   list(
     sets = wanted[order(-lengths(wanted))], keys = named, subtotals = subtotals,
-    notes = vapply(twice, function(set) sprintf(
-      "footing: %s asked for more than once, and %s once.",
-      if (length(set)) sprintf("the lines by %s are", both(set)) else "the grand total is",
-      if (length(set)) "stand" else "stands"
-    ), "")
+    notes = vapply(twice, asked_for_twice, "")
   )
+}
+
+asked_for_twice <- function(set) {
+  if (length(set) == 0) return("footing: the grand total is asked for more than once, and stands once.")
+  sprintf("footing: the lines by %s are asked for more than once, and stand once.", both(set))
 }
 
 footing_words <- c("rollup", "cube", "sets")

@@ -55,7 +55,9 @@ entries_so_far <- function(state) {
 # From here on there are other entries: `columns(name)` gives a column when it is asked for.
 change_entries <- function(state, n, names, columns) {
   if (n > .Machine$integer.max) stop_idle(
-    "bad_argument", sprintf("In the section `prepare`: this would make %s entries, more than can be held.", big_mark(n))
+    "bad_argument", sprintf(
+      "In the section `prepare`: this would make %s entries, more than can be held.", big_mark(n)
+    )
   )
   state$n_added <- state$n_added + n - state$n
   state$prepared <- columns

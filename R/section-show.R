@@ -18,7 +18,9 @@ room("show", "section",
     })
     of_levels <- vapply(checked, asks_for_levels, TRUE)
     shown <- all_of(met, state$n_lines)
-    if (is_footed(state)) shown <- with_subtotals(state, all_of(met[!of_levels], state$n_lines), all_of(met[of_levels], state$n_lines))
+    if (is_footed(state)) shown <- with_subtotals(
+      state, all_of(met[!of_levels], state$n_lines), all_of(met[of_levels], state$n_lines)
+    )
     state$shown <- shown
     state$hidden <- sum(!shown[own_lines(state)])
     gather_others(state, checked)

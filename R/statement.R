@@ -41,7 +41,9 @@ pick_if_needed <- function(column, rows, n) {
 statement_facts <- function(state, layout) {
   list(
     brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
-    bases = state$bases, subtotals = state$brief$checked$footing$subtotals, remarks = state$remarks, notes = c(state$notes, tally_notes(state)),
+    bases = state$bases, subtotals = state$brief$checked$footing$subtotals, remarks = state$remarks, notes = c(
+      state$notes, tally_notes(state)
+    ),
     fingerprint = state_fingerprint(state), read = state$n_read, added = state$n_added, used = state$n,
     accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
     gathered = if (is.null(state$gathered)) 0 else state$gathered,
@@ -134,7 +136,9 @@ print_footer <- function(x, facts, shown) {
   ))
   parts <- c(
     if (more > 0) sprintf(
-      "%s of %s; %s more", big_mark(shown), if (subtotals > 0) sprintf("%s rows (%s)", big_mark(nrow(x)), all) else all,
+      "%s of %s; %s more", big_mark(shown), if (subtotals > 0) sprintf(
+        "%s rows (%s)", big_mark(nrow(x)), all
+      ) else all,
       big_mark(more)
     ) else all,
     if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),

@@ -148,7 +148,9 @@ check_heads <- function(names, parts, heads, keys, abreast) {
   taken <- intersect(c(keys, level_columns), names)
   if (length(taken)) stop_idle(
     "name_twice",
-    sprintf("In the section `abreast`: `%s` has a value \"%s\", which is also the name of a column.", abreast$key, taken[1]),
+    sprintf(
+      "In the section `abreast`: `%s` has a value \"%s\", which is also the name of a column.", abreast$key, taken[1]
+    ),
     sprintf("Give that column another name in `lines`, or change the value in `columns`.")
   )
   twice <- unique(names[duplicated(names)])

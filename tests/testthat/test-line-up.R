@@ -12,7 +12,9 @@ test_that("lists of distinct lines list each value once, and wrong calls are sai
   locks <- brief(tolls, only = !is_missing(lock), lines = c(reach, lock))
   got <- draw_up(line_up(locks, lock, under = reach))
   for (reach in c("Lower", "Middle", "Upper")) {
-    expect_identical(as.vector(na.omit(got[[reach]])), sort(unique(tolls$lock[tolls$reach == reach]), method = "radix"))
+    expect_identical(
+      as.vector(na.omit(got[[reach]])), sort(unique(tolls$lock[tolls$reach == reach]), method = "radix")
+    )
   }
   expect_match(said_by(line_up(tolls, lock + 1, under = reach)), "takes one column as `value`")
   expect_match(said_by(line_up(tolls, lock, under = reech)), "no column `reech`")

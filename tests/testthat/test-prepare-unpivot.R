@@ -12,7 +12,9 @@ test_that("each cell becomes an entry, with the column's name and the cell's val
   expect_true(all_tie(tie_out(page)))
   dropped <- amend(page, prepare = unpivot(keep = lock, names = month, values = receipts, empty = "drop"))
   expect_identical(draw_up(dropped)$receipts, c(1.5, 2, 4))
-  expect_match(flat(tie_out(dropped)), "2 read \\+ 2 added by `prepare` = 3 used \\+ 1 left out \\(1 by `prepare`, empty")
+  expect_match(
+    flat(tie_out(dropped)), "2 read \\+ 2 added by `prepare` = 3 used \\+ 1 left out \\(1 by `prepare`, empty"
+  )
   expect_identical(set_aside(dropped, "prepare")$lock, "Lime")
   summed <- draw_up(amend(page, columns = c(double = 2 * receipts), lines = month, figures = c(s = sum(double))))
   expect_equal(summed$s, c(3, 12))

@@ -49,8 +49,12 @@ test_that("rows follow the order of their edge, columns the key, a figure or the
   expect_equal(draw_up(page)$lock, names(by_lock)[order(-by_lock)])
   by_paid <- tapply(tolls$toll, addNA(factor(tolls$paid)), sum, na.rm = TRUE)
   sorted <- names(draw_up(amend(page, abreast = columns_of(paid, order = s))))[-1]
-  expect_identical(setdiff(sorted, c("line_kind", "summed_over")), c("(missing)", names(sort(by_paid[!is.na(names(by_paid))]))))
-  fixed <- draw_up(amend(page, only = paid %in% c("cash", "pass"), abreast = columns_of(paid, columns = c("pass", "cash"))))
+  expect_identical(
+    setdiff(sorted, c("line_kind", "summed_over")), c("(missing)", names(sort(by_paid[!is.na(names(by_paid))])))
+  )
+  fixed <- draw_up(
+    amend(page, only = paid %in% c("cash", "pass"), abreast = columns_of(paid, columns = c("pass", "cash")))
+  )
   expect_identical(names(fixed)[2:3], c("pass", "cash"))
 })
 
@@ -131,8 +135,12 @@ test_that("what is wrong with a key abreast is said", {
     brief(tolls, lines = c(reach, passed_on), figures = c(n = count()),
       abreast = columns_of(passed_on, columns = "2024-07-01", other = "rest")
     ) ~ "`other` needs a key that is text",
-    draw_up(amend(page, abreast = columns_of(paid, columns = "pass", other = "cash"))) ~ "has a value \"cash\" of its own",
-    draw_up(amend(page, abreast = paid, show = top(1, n, per = reach, others = TRUE))) ~ "lines of others need a column",
+    draw_up(
+      amend(page, abreast = columns_of(paid, columns = "pass", other = "cash"))
+    ) ~ "has a value \"cash\" of its own",
+    draw_up(
+      amend(page, abreast = paid, show = top(1, n, per = reach, others = TRUE))
+    ) ~ "lines of others need a column",
     draw_up(brief(tolls, lines = c(reach, passage), figures = c(n = count()), abreast = passage)) ~
       "20,000 values.*200 is the most",
     draw_up(brief(data.frame(a = 1:2, b = c("a", "x")), lines = c(a, b), figures = c(n = count()), abreast = b)) ~
@@ -140,9 +148,13 @@ test_that("what is wrong with a key abreast is said", {
     draw_up(brief(data.frame(a = 1:2, b = c("Total", "x")),
       lines = c(a, b), figures = c(n = count()), abreast = columns_of(b, totals = "side")
     )) ~ "two columns would be called \"Total\", a value of `b` and the total",
-    draw_up(brief(data.frame(a = 1:2, b = c(NA, "(missing)")), lines = c(a, b), figures = c(n = count()), abreast = b)) ~
+    draw_up(
+      brief(data.frame(a = 1:2, b = c(NA, "(missing)")), lines = c(a, b), figures = c(n = count()), abreast = b)
+    ) ~
       "two columns would be called \"\\(missing\\)\"",
-    draw_up(brief(data.frame(a = 1:2, b = c("", "(empty)")), lines = c(a, b), figures = c(n = count()), abreast = b)) ~
+    draw_up(
+      brief(data.frame(a = 1:2, b = c("", "(empty)")), lines = c(a, b), figures = c(n = count()), abreast = b)
+    ) ~
       "two columns would be called \"\\(empty\\)\""
   )
   for (case in wrong) expect_match(said_by(eval(case[[2]])), case[[3]], label = deparse1(case[[2]]))

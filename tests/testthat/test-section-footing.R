@@ -8,14 +8,18 @@ level_alone <- function(table, keys, figures) {
 every_figure <- quoted(
   n = count(), filled = count(amount), gone = count_missing(amount), s = sum(amount), m = mean(amount, weight = part),
   low = min(day), high = max(amount), spread = sd(amount), mid = median(amount), often = mode(word),
-  kinds = count_distinct(word), some = sum(whole, where = flag), big = sum(big), early = first(amount, along = moment),
+  kinds = count_distinct(word), some = sum(whole, where = flag), big = sum(big), early = first(
+    amount, along = moment
+  ),
   latest = last(word), all = listed(word, distinct = TRUE), second = nth(amount, 2), ratio = sum(amount) / count(),
   place = rank_of(20, desc(amount)), late = any(flag)
 )
 
 test_that("every level has what its own entries give, real missing keys and subtotals told apart by rule", {
   table <- random_table(400, 31)
-  got <- draw_up(brief(table, lines = c(word, flag, whole), figures = every_figure, footing = cube(word, flag, whole)))
+  got <- draw_up(
+    brief(table, lines = c(word, flag, whole), figures = every_figure, footing = cube(word, flag, whole))
+  )
   keys <- c("word", "flag", "whole")
   for (n in 0:7) {
     kept <- keys[bitwAnd(n, c(1, 2, 4)) > 0]
@@ -148,7 +152,9 @@ test_that("a wrong subtotal is found, and its line named", {
 
 test_that("empty tables, crossed keys and one line have their totals", {
   none <- draw_up(brief(tolls[0, ], lines = lock, figures = c(n = count(), s = sum(toll)), footing = rollup(lock)))
-  expect_identical(as.list(as.data.frame(none)[c("n", "s", "line_kind")]), list(n = 0L, s = NA_real_, line_kind = "total"))
+  expect_identical(
+    as.list(as.data.frame(none)[c("n", "s", "line_kind")]), list(n = 0L, s = NA_real_, line_kind = "total")
+  )
   table <- data.frame(a = c("x", "y"), b = c("p", "q"), v = c(1L, 5L))
   page <- brief(table, lines = crossed(a, b), figures = c(n = count(), m = max(v)), footing = rollup(a, b))
   got <- draw_up(page)

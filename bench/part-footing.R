@@ -1,0 +1,27 @@
+# Subtotals and crosstabs: 10 million rows, against the same keys as lines.
+rows <- 1e7
+table <- bench_table(rows)
+table$month <- withr::with_seed(3, sample.int(24L, rows, TRUE))
+book <- ledger(table[c("key", "other", "number", "month", "amount")])
+rm(table)
+
+lines <- brief(book, lines = c(key, other, number), figures = c(n = count(), s = sum(amount), m = mean(amount)))
+rolled <- amend(lines, footing = rollup(key, other, number))
+cubed <- amend(lines, footing = cube(key, other, number))
+times <- alternating(lines = draw_up(lines), rolled = draw_up(rolled), cubed = draw_up(cubed), rounds = 5)
+say("rollup over three keys (120,000 lines), against the lines alone", ratio(times, "rolled", "lines"), 1.3)
+say("cube over three keys, against the lines alone", ratio(times, "cubed", "lines"), 1.6)
+
+few <- brief(book, lines = c(key, number, month), figures = c(n = count(), s = sum(amount), m = mean(amount)))
+rolled <- amend(few, footing = rollup(key, number, month))
+cubed <- amend(few, footing = cube(key, number, month))
+times <- alternating(lines = draw_up(few), rolled = draw_up(rolled), cubed = draw_up(cubed), rounds = 5)
+say("rollup over three keys (28,800 lines), against the lines alone", ratio(times, "rolled", "lines"), 1.3)
+say("cube over three keys, against the lines alone", ratio(times, "cubed", "lines"), 1.6)
+
+cells <- brief(book, lines = c(key, month), figures = c(s = sum(amount)))
+plain <- amend(cells, abreast = month)
+edged <- amend(cells, abreast = columns_of(month, totals = "both"))
+times <- alternating(lines = draw_up(cells), plain = draw_up(plain), edged = draw_up(edged), rounds = 5)
+say("crosstab of 100 by 24, against the same keys as lines", ratio(times, "plain", "lines"), 1.2)
+say("... with totals on both edges", ratio(times, "edged", "lines"), 1.2)
