@@ -138,21 +138,17 @@ level_marks <- function(state) {
 footed_order <- function(state, sorts = list(), table = NULL) {
   keys <- order_of_keys(state)
   flags <- lapply(keys, summed_flags, state = state)
+  values <- lapply(unname(state$lines[keys]), in_language, state = state)
+  path <- c(rbind(flags, values))
+  if (length(sorts) == 0) return(core_order(path, rep(FALSE, length(path)), state$n_lines))
   sorted <- lapply(sorts, function(sort) in_language(evaluate_column(sort$node, table), state))
   down <- vapply(sorts, function(sort) sort$down, TRUE)
-  by <- list()
-  by_down <- logical()
-  gathered <- list()
-  for (depth in seq_along(keys)) {
-    gathered <- c(gathered, list(flags[[depth]], in_language(state$lines[[keys[depth]]], state)))
-    shared <- core_group_numbers(core_group(gathered, state$n_lines))
-    if (length(sorts) == 0) next
+  by <- lapply(seq_along(keys), function(depth) {
+    shared <- core_group_numbers(core_group(path[seq_len(2 * depth)], state$n_lines))
     above <- if (depth == length(keys)) seq_len(state$n_lines) else subtotal_of(shared, flags[-seq_len(depth)])
-    by <- c(by, flags[depth], lapply(sorted, pick_rows, rows = above), list(shared))
-    by_down <- c(by_down, FALSE, down, FALSE)
-  }
-  if (length(sorts) == 0) return(core_order(list(shared), FALSE, state$n_lines))
-  core_order(unname(by), by_down, state$n_lines)
+    c(flags[depth], lapply(sorted, pick_rows, rows = above), list(shared))
+  })
+  core_order(unname(do.call(c, by)), rep(c(FALSE, down, FALSE), length(keys)), state$n_lines)
 }
 
 # Keys as the footing names them, then the rest; a key that stands abreast comes last.

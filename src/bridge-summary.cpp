@@ -83,8 +83,9 @@ std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& p
 }  // namespace
 
 // Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
-// counted, whether the counts by group are wanted. Each level is a list of `from` (the level that it
-// gathers; 0: the groups themselves), `to` (the group of this level for each of those) and `size`.
+// counted, whether the counts by group are wanted. Each level is a list of `from` (the level that
+// it gathers; 0: the groups themselves), `to` (the group of this level for each of those) and
+// `size`.
 // [[Rcpp::export]]
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
   const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;

@@ -7,10 +7,10 @@
 #include <unordered_map>
 #include <vector>
 
-#include "target.h"
 #include "buffer.h"
 #include "runs.h"
 #include "scan.h"
+#include "target.h"
 #include "wide_sum.h"
 
 namespace idle {

@@ -70,8 +70,9 @@ test_that("an interrupt ends a long draw-up within a second or so", {
   pid <- as.integer(readLines(paste0(out, ".pid")))
   wait_for <- function(word, seconds) {
     until <- Sys.time() + seconds
-    while (Sys.time() < until && !any(grepl(word, readLines(out, warn = FALSE)))) Sys.sleep(0.05)
-    any(grepl(word, readLines(out, warn = FALSE)))
+    said <- function() file.exists(out) && any(grepl(word, readLines(out, warn = FALSE)))
+    while (Sys.time() < until && !said()) Sys.sleep(0.05)
+    said()
   }
   expect_true(wait_for("ready", 60))
   Sys.sleep(1)

@@ -4,6 +4,7 @@
 #include <atomic>
 #include <chrono>
 #include <cmath>
+#include <cstring>
 #include <thread>
 
 #include "fingerprint.h"
@@ -167,7 +168,8 @@ TEST_CASE("a fingerprint sees a change and no thread") {
   std::swap(x[5], x[100]);
   CHECK(print != fingerprint(view(x), with_threads(1)));
   std::vector<std::int32_t> codes = {1, 2, 1};
-  const auto text = fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1));
+  const auto text =
+      fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1));
   CHECK(text != fingerprint(view(codes, 2), {text_print("a"), text_print("c")}, with_threads(1)));
   codes[2] = 2;
   CHECK(text != fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1)));
@@ -181,4 +183,47 @@ TEST_CASE("picked rows, missing ones included") {
   CHECK(out[0] == 3.5);
   CHECK(is_missing(out[1]));
   CHECK(out[2] == 1.5);
+}
+
+TEST_CASE("finer groups merge into what the coarser ones are alone, to the bit") {
+  Table table;
+  for (std::size_t i = 0; i < many; i += 97)
+    table.amount[i] = (i % 2 ? 1e300 : -1e-300) * (i + 1.0);
+  table.amount[5] = std::numeric_limits<double>::infinity();
+  std::vector<std::int32_t> coarse_key(many), to;
+  for (std::size_t i = 0; i < many; ++i) coarse_key[i] = table.key[i] % 7;
+  const auto groups = group_rows({view(table.key)}, many, with_threads(2));
+  const auto coarse = group_rows({view(coarse_key)}, many, with_threads(2));
+  std::vector<std::int32_t> target(groups.places(), -1);
+  for (std::size_t g = 0; g < groups.size(); ++g) {
+    target[groups.place_of_group()[g]] = coarse_key[groups.first()[g]];
+  }
+  Feed amounts, wholes;
+  amounts.values = view(table.amount);
+  amounts.weights = view(table.weight);
+  amounts.condition = table.met.data();
+  amounts.folds = {"total", "spread", "extremes", "weighted", "edge"};
+  wholes.values = view(table.big);
+  wholes.folds = {"total", "spread", "extremes", "edge"};
+  const auto merged = coarser(summarise(groups, {amounts, wholes}, with_threads(2)), target, 7);
+  const auto alone = summarise(coarse, {amounts, wholes}, with_threads(2));
+  const std::vector<std::vector<std::vector<const char*>>> asked = {
+      {{"sum", "mean"}, {"var"}, {"min", "max"}, {"weighted_mean"}, {"first", "last"}},
+      {{"whole_sum", "mean"}, {"sd"}, {"min", "max"}, {"first", "last"}}};
+  for (std::size_t f = 0; f < 2; ++f) {
+    for (std::size_t k = 0; k < asked[f].size(); ++k) {
+      for (const char* answer : asked[f][k]) {
+        const auto here = merged.feeds[f].folds[k]->finish(answer, merged.feeds[f].filled);
+        const auto there = alone.feeds[f]
+                               .folds[k]
+                               ->finish(answer, alone.feeds[f].filled)
+                               .at(coarse.place_of_group());
+        CHECK(here.wholes == there.wholes);
+        REQUIRE(here.numbers.size() == there.numbers.size());
+        for (std::size_t g = 0; g < here.numbers.size(); ++g) {
+          CHECK(std::memcmp(&here.numbers[g], &there.numbers[g], sizeof(double)) == 0);
+        }
+      }
+    }
+  }
 }
