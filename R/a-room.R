@@ -7,7 +7,7 @@ answers_owed <- list(
   section = c("place", "read", "check", "leaves", "work", "words", "owes"),
   row = c("args", "takes", "gives", "work", "words"),
   figure = c("args", "takes", "gives", "fold", "slide", "again", "additive", "words"),
-  window = c("args", "check", "work", "again", "words"),
+  window = c("args", "check", "work", "again", "behind", "words"),
   format = c("args", "takes", "decimals", "show", "words"),
   source = c("opens", "open"),
   preparation = c("args", "check", "leaves", "work", "words", "owes"),

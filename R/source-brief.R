@@ -22,7 +22,7 @@ lines_below <- function(brief) {
   shown <- all[!is_subtotal(state)[all]]
   list(
     state = state, subtotals = length(all) - length(shown),
-    n = length(shown),
+    n = length(shown), shown = shown,
     columns = lapply(state_columns(state, names(brief$columns))[names(brief$columns)], pick_rows, rows = shown)
   )
 }

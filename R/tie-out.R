@@ -23,10 +23,7 @@
 tie_out <- function(x) {
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
-  brief <- if (is.null(statement)) check_is_brief(x) else statement_part(statement, "brief")
-  if (is.null(brief)) stop_idle(
-    "bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up()."
-  )
+  brief <- brief_of(x, "tie_out")
   state <- work_brief(brief)
   checks <- c(
     if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),

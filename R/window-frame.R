@@ -17,6 +17,7 @@ room("running", "window",
     work_framed(node, table)
   },
   again = function(node, table, at) framed_again(node, table, at),
+  behind = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
   words = "a figure over all rows up to this one"
 )
 
@@ -45,6 +46,7 @@ room("rolling", "window",
     work_framed(node, table)
   },
   again = function(node, table, at) framed_again(node, table, at),
+  behind = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
   words = "a figure over so many rows, or so much calendar, including this one"
 )
 
@@ -225,19 +227,30 @@ room("whole_group", "window",
     group <- plain_groups(node$per, table)
     again_by_line(node$figure, lapply(at, function(row) which(group == group[row])), table)
   },
+  behind = function(node, table, at) group_mates(node, table, at),
   words = "any figure with per =, over the whole group, beside each of its rows"
 )
 
 # The frames of some rows, found by comparing every row of the group, and their figures.
-framed_again <- function(node, table, at) {
+frames_by_hand <- function(node, table, at) {
   group <- plain_groups(node$per, table)
   ordered <- plain_order(node$along, table)
   dates <- dated_along(node$along)
   day <- if (!is.null(dates)) as_days(evaluate_column(dates, table))
-  frames <- lapply(at, function(row) {
+  lapply(at, function(row) {
     here <- ordered$order[group[ordered$order] == group[row]]
     frame_by_hand(node, here, row, ordered$place, day)
   })
+}
+
+# The rows of the group of some rows.
+group_mates <- function(node, table, at) {
+  group <- plain_groups(node$per, table)
+  which(group %in% group[at])
+}
+
+framed_again <- function(node, table, at) {
+  frames <- frames_by_hand(node, table, at)
   nodes <- figures_in(node$figure)
   values <- lapply(nodes, function(figure) {
     found <- again_by_line(figure, lapply(frames, `[[`, "rows"), table)

@@ -24,6 +24,7 @@ neighbour <- function(name, args, check, rows, again, words) {
       with_default(pick_rows(x, from), is.na(from), node, table)
     },
     again = function(node, table, at) neighbours_again(node, table, at, again),
+    behind = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
     words = words
   )
 }
@@ -86,19 +87,23 @@ away <- function(sign) {
 
 # `rows_of(here, at, there, node)`: the row wanted among a group's rows in order.
 neighbours_again <- function(node, table, at, row_of) {
+  from <- neighbour_rows(node, table, at, row_of)
+  found <- plain_vector(evaluate_column(node$args$x, table))[from]
+  if (!is.null(node$default)) found[is.na(from)] <- node$default$value
+  found
+}
+
+neighbour_rows <- function(node, table, at, row_of) {
   group <- plain_groups(node$per, table)
   order <- plain_order(node$along, table)$order
   x <- plain_vector(evaluate_column(node$args$x, table))
   date <- dated_along(node$along)
   day <- if (!is.null(date)) as_days(evaluate_column(date, table))
-  from <- vapply(at, function(row) {
+  vapply(at, function(row) {
     here <- order[group[order] == group[row]]
     found <- row_of(here, match(row, here), !is_missing_value(x)[here], node, day)
     if (length(found) == 0) NA_integer_ else found[1]
   }, 1L)
-  found <- x[from]
-  if (!is.null(node$default)) found[is.na(from)] <- node$default$value
-  found
 }
 
 step_again <- function(sign) {

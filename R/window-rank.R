@@ -7,6 +7,7 @@ ranking <- function(name, kind, words, tiles = FALSE) {
     check = function(expr, values, ctx) check_ranking(expr, name, values, ctx, kind, tiles),
     work = function(node, table) work_ranking(node, table),
     again = function(node, table, at) ranking_again(node, table, at),
+    behind = function(node, table, at) ranked_ahead(node, table, at),
     words = words
   )
 }
@@ -67,6 +68,16 @@ ranking_again <- function(node, table, at) {
       ntile = rep(seq_len(node$n), tile_sizes(length(here), node$n))[number]
     )
   }, 1)
+}
+
+# The rows that come before some rows, and those themselves.
+ranked_ahead <- function(node, table, at) {
+  group <- plain_groups(node$per, table)
+  place <- plain_order(node$along, table)$place
+  unlist(lapply(at, function(row) {
+    here <- which(group == group[row])
+    union(here[place[here] < place[row]], row)
+  }))
 }
 
 tile_sizes <- function(n, tiles) n %/% tiles + (seq_len(tiles) <= n %% tiles)

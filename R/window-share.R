@@ -24,6 +24,7 @@ room("share", "window",
       if (is.na(total) || total == 0) NA_real_ else x[row] / total
     }, 1)
   },
+  behind = function(node, table, at) group_mates(node, table, at),
   words = "the part of the group's total, printed as a percentage"
 )
 

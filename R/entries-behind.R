@@ -1,0 +1,189 @@
+#' The entries behind a figure
+#'
+#' Gives the detail rows that a line, a subtotal, a cell of a crosstab or a figure beside the lines was
+#' made of, down to the ledger, through the pages below.
+#'
+#' @param x A [brief()], or a statement from [draw_up()].
+#' @param ... Conditions that say which lines are meant, on keys, figures and what stands beside them:
+#'   `reach == "Upper"`, `receipts > 100`. All must be met; without any it is all lines. Conditions on
+#'   some of the keys give the entries of a subtotal, one on the key that stands abreast those of a
+#'   cell. `line_kind == "others"` gives the lines gathered by `top(others = TRUE)`.
+#' @param of The name of a figure beside the lines: then it is the entries of its frame or group, for
+#'   instance of the seven lines of a rolling average, that are given.
+#' @param down Whether to go down to the ledger; `FALSE` gives the lines of the page below.
+#' @return A data frame of class `idle_entries` with the columns of the source and `entry`, the row's
+#'   number in it. Its attribute `figures` has the figures of the page, worked from these entries
+#'   alone.
+#' @section Errors:
+#' `idle_no_such_line` if no line meets the conditions, and those of [brief()] and [draw_up()].
+#' @details
+#' Conditions on keys alone are asked of the entries themselves, so that nothing is grouped or summed.
+#' @seealso [proof()], [set_aside()]
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"), lines = c(reach, lock), figures = c(receipts = sum(toll)))
+#' entries_behind(page, reach == "Upper", lock == "Tarn Foot")
+#' daily <- brief(demo_table("tolls"), lines = passed_on, figures = c(receipts = sum(toll)))
+#' weekly <- brief(daily, beside = c(week = rolling(mean(receipts), days(7), along = passed_on)))
+#' entries_behind(weekly, passed_on == "2025-03-09", of = "week", down = FALSE)
+entries_behind <- function(x, ..., of = NULL, down = TRUE) {
+  brief <- brief_of(x, "entries_behind")
+  items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  found <- behind(brief, items, of)
+  if (down) found <- down_to_the_ledger(found)
+  as_entries(found, brief, items, of)
+}
+
+# The brief of a brief or of a statement.
+brief_of <- function(x, fn) {
+  if (inherits(x, "idle_brief")) return(x)
+  if (inherits(x, "idle_statement")) {
+    brief <- statement_part(x, "brief")
+    if (is.null(brief)) stop_idle(
+      "bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up()."
+    )
+    return(brief)
+  }
+  stop_idle("bad_argument", sprintf("%s() takes a brief or a statement, and got %s.", fn, a_thing(x)))
+}
+
+# The entries in hand that are meant: a state worked as far as was needed, and rows of its entries.
+behind <- function(brief, items, of = NULL) {
+  conditions <- check_conditions(items, lines_context(brief))
+  named <- unique(unlist(lapply(conditions, function(condition) columns_in(condition$node))))
+  if (is.null(of) && can_ask_entries(brief, named, conditions)) return(ask_entries(brief, conditions))
+  state <- work_brief(brief)
+  rows <- meant_lines(state, conditions)
+  if (!is.null(of)) rows <- lines_of_window(state, rows, of)
+  list(state = state, rows = entries_of_lines(state, rows))
+}
+
+# What a condition on the lines of a page may name.
+lines_context <- function(brief) {
+  columns <- as.list(brief$columns)
+  if (!is.null(brief$checked$footing) || brief$grain == "lines") columns[level_columns] <- "text"
+  list(columns = columns, section = "entries_behind", given = brief$given, windows = FALSE, entries = NULL)
+}
+
+# Conditions on keys can be asked of each entry, before lines are made.
+can_ask_entries <- function(brief, named, conditions) {
+  brief$grain == "lines" && all(named %in% brief$keys) && !isTRUE(attr(brief$checked$lines, "crossed"))
+}
+
+ask_entries <- function(brief, conditions) {
+  state <- open_state(brief)
+  for (name in intersect(c("locale", "prepare", "columns", "only"), names(brief$checked))) {
+    room_of("section", name)$work(state, brief$checked[[name]])
+  }
+  entries <- entries_of_state(state)
+  keys <- lapply(brief$checked$lines, function(key) evaluate_column(key$node, entries))
+  names(keys) <- vapply(brief$checked$lines, `[[`, "", "name")
+  keys <- gather_beyond(keys, brief$checked$abreast)
+  met <- all_met(conditions, table_in_hand(function(name) keys[[name]], state$n))
+  rows <- if (is.null(met)) seq_len(state$n) else which(met)
+  if (length(rows) == 0) stop_no_such_line(conditions)
+  list(state = state, rows = rows)
+}
+
+stop_no_such_line <- function(conditions) stop_idle(
+  "no_such_line", sprintf("No line has %s.", both(vapply(conditions, `[[`, "", "text"))),
+  "Print the brief to see its lines; text must be spelt as it stands there."
+)
+
+# Lines that meet the conditions; subtotals only where a condition asks for their kind.
+meant_lines <- function(state, conditions) {
+  met <- all_met(conditions, lines_of_state(state))
+  rows <- if (is.null(met)) seq_len(state$n_lines) else which(met)
+  asked <- any(vapply(conditions, function(part) any(level_columns %in% columns_in(part$node)), TRUE))
+  if (!asked) rows <- intersect(rows, own_lines(state))
+  if (length(rows) == 0) stop_no_such_line(conditions)
+  rows
+}
+
+# The rows of the entries in hand that some lines gather.
+entries_of_lines <- function(state, lines) {
+  if (state$grain == "entries") return(lines)
+  groups <- entry_groups(state)
+  of_group <- line_of_group(state)
+  taken <- of_group[groups] %in% lines
+  for (k in seq_along(state$levels)) {
+    here <- which(state$level == k + 1)
+    wanted <- intersect(lines, here) - (here[1] - 1L)
+    if (length(wanted)) taken <- taken | state$levels[[k]]$of_group[groups] %in% wanted
+  }
+  others <- which(state$line_kind == "others")
+  gathered <- match(intersect(lines, others), others)
+  if (length(gathered)) taken <- taken | state$others_of_entry %in% gathered
+  which(taken)
+}
+
+# The lines that a figure beside some lines was worked from.
+lines_of_window <- function(state, lines, of) {
+  part <- Filter(function(part) part$name == of, state$beside)
+  nodes <- if (length(part)) windows_in(part[[1]]$node)
+  if (length(nodes) == 0) stop_idle(
+    "bad_argument", sprintf("`of` takes a figure beside the lines, and %s is none.", value_text(of)),
+    meant(of, vapply(state$beside, `[[`, "", "name"))
+  )
+  table <- lines_of_state(state)
+  sort(unique(unlist(lapply(nodes, function(node) room_of("window", node$fn)$behind(node, table, lines)))))
+}
+
+# A page drawn up from a page: its entries are lines of the one below, and so on.
+down_to_the_ledger <- function(found) {
+  while (!is.null(found$state$below) && is.null(found$state$prepared)) {
+    state <- found$state
+    rows <- if (is.null(state$rows)) found$rows else state$rows[found$rows]
+    below <- state$below
+    found <- list(state = below$state, rows = entries_of_lines(below$state, below$shown[rows]))
+  }
+  found
+}
+
+as_entries <- function(found, brief, items, of) {
+  state <- found$state
+  names <- state$source_names
+  columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(entry_column(state, name), found$rows))
+  number <- if (is.null(state$rows)) found$rows else state$rows[found$rows]
+  table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), columns), length(found$rows))
+  attr(table, "what") <- list(
+    title = page_title(brief), conditions = vapply(items, item_text, ""), of = of,
+    source = name_of(state$brief$source)
+  )
+  attr(table, "figures") <- figures_again(brief, state, found$rows)
+  class(table) <- c("idle_entries", "data.frame")
+  table
+}
+
+# The page's figures from these entries alone; for entries of the page's own source.
+figures_again <- function(brief, state, rows) {
+  figures <- brief$checked$figures
+  if (is.null(figures) || !identical(state$brief, brief)) return(NULL)
+  part <- core_group(list(), length(rows))
+  entries <- table_in_hand(function(name) pick_rows(entry_column(state, name), rows), length(rows))
+  nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
+  values <- if (length(rows)) work_figures(nodes[!duplicated(node_ids(nodes))], part, entries)$values
+  if (is.null(values)) return(NULL)
+  lapply(lines_of_values(figures, values, list(), 1, new_tally()), plain_vector)
+}
+
+#' @export
+print.idle_entries <- function(x, ...) {
+  what <- attr(x, "what")
+  if (is.null(what)) return(NextMethod())
+  which <- if (length(what$conditions)) sprintf(", %s", both(what$conditions)) else ""
+  of <- if (is.null(what$of)) "" else sprintf(", the frame of %s", what$of)
+  cat(style_title(sprintf("Behind %s%s%s: %s of %s", what$title, which, of, entry_count(nrow(x)), what$source)), "\n",
+    sep = ""
+  )
+  shown <- min(nrow(x), 10)
+  columns <- lapply(as.list(x), `[`, seq_len(shown))
+  attributes(columns) <- list(names = names(x))
+  print_table(columns, keys = seq_along(columns) == 1)
+  if (nrow(x) > shown) cat(style_quiet(sprintf("%s more", big_mark(nrow(x) - shown))), "\n", sep = "")
+  figures <- attr(x, "figures")
+  if (!is.null(figures)) cat(style_quiet(paste(strwrap(sprintf(
+    "They make: %s", paste(names(figures), vapply(figures, cell_texts, ""), collapse = ", ")
+  ), page_width()), collapse = "\n")), "\n", sep = "")
+  invisible(x)
+}
