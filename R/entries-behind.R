@@ -85,10 +85,12 @@ ask_entries <- function(brief, conditions) {
   list(state = state, rows = rows)
 }
 
-stop_no_such_line <- function(conditions) stop_idle(
-  "no_such_line", sprintf("No line has %s.", both(vapply(conditions, `[[`, "", "text"))),
-  "Print the brief to see its lines; text must be spelt as it stands there."
-)
+stop_no_such_line <- function(conditions) {
+  stop_idle(
+    "no_such_line", sprintf("No line has %s.", both(vapply(conditions, `[[`, "", "text"))),
+    "Print the brief to see its lines; text must be spelt as it stands there."
+  )
+}
 
 # Lines that meet the conditions; subtotals only where a condition asks for their kind.
 meant_lines <- function(state, conditions) {

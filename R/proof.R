@@ -1,0 +1,273 @@
+#' Work one figure through by hand
+#'
+#' Writes out how one figure of one line comes about, in words and numbers, as a person would check it:
+#' the entries, the frame or the lines ahead, the sum, the division; worked in plain R from the
+#' entries, and then held against what the page says.
+#'
+#' @param x A [brief()], or a statement from [draw_up()].
+#' @param figure The name of a figure, or of a figure beside the lines.
+#' @param ... Conditions that leave one line: `reach == "Upper"`, `lock == "Tarn Foot"`. For a subtotal
+#'   or a total ask for its `line_kind` as well.
+#' @return An object of class `idle_proof`: a list with `title`, `steps` (sentences and small tables),
+#'   `value` (worked by hand), `stated` (what the page says) and `equal`. Printing it gives the page.
+#' @section Errors:
+#' `idle_no_such_line` if no line or more than one meets the conditions, `idle_unknown_column` for a
+#' figure that the page does not have.
+#' @seealso [entries_behind()], [tie_out()]
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"),
+#'   lines = c(reach, lock), figures = c(receipts = sum(toll), typical = median(toll)),
+#'   beside = c(place = rank(desc(receipts), per = reach))
+#' )
+#' proof(page, receipts, lock == "Tarn Foot")
+#' proof(page, place, lock == "Tarn Foot")
+proof <- function(x, figure, ...) {
+  brief <- brief_of(x, "proof")
+  name <- as.character(rlang::ensym(figure))
+  items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  state <- work_brief(brief)
+  line <- the_line(state, check_conditions(items, lines_context(brief)))
+  part <- Filter(function(part) part$name == name, c(state$figures, state$beside))
+  if (length(part) == 0) stop_idle(
+    "unknown_column", sprintf("The page has no figure `%s` to prove.", name),
+    meant(name, vapply(c(state$figures, state$beside), `[[`, "", "name"), "figures")
+  )
+  part <- part[[1]]
+  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(state$figures, `[[`, "", "name")
+  worked <- if (is_window) prove_beside(state, part, line) else prove_figure(state, part, line)
+  stated <- plain_vector(pick_rows(line_column(state, name), line))
+  equal <- isTRUE(close_values(worked$value, stated))
+  structure(list(
+    title = sprintf("Proof of %s, %s", name, line_words(state, line)), steps = c(worked$steps, list(sprintf(
+      "The page says %s: %s.", figure_text(state, name, stated),
+      if (equal) "equal" else sprintf("not equal to %s", figure_text(state, name, worked$value))
+    ))), value = worked$value, stated = stated, equal = equal
+  ), class = "idle_proof")
+}
+
+the_line <- function(state, conditions) {
+  lines <- meant_lines(state, conditions)
+  if (length(lines) == 1) return(lines)
+  some <- vapply(utils::head(lines, 3), line_words, "", state = state)
+  stop_idle(
+    "no_such_line", sprintf("%s meet the conditions, and a proof is of one.", count_of(length(lines), "line")),
+    sprintf("The first are: %s. Say which is meant, as in proof(page, receipts, lock == \"Tarn Foot\").",
+      paste(some, collapse = "; ")
+    )
+  )
+}
+
+# A line by its keys, in words.
+line_words <- function(state, line) {
+  if (length(state$keys) == 0) return(if (state$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
+  kept <- if (is_footed(state)) state$level_keys[[state$level[line]]] else state$keys
+  if (length(kept) == 0) return("the grand total")
+  words <- vapply(kept, function(key) paste(key, key_texts(plain_vector(pick_rows(state$lines[[key]], line)))), "")
+  summed <- if (is_footed(state) && nzchar(state$summed_over[line])) sprintf(
+    ", over all of %s", state$summed_over[line]
+  )
+  paste0(both(words), summed)
+}
+
+figure_text <- function(state, name, value) {
+  format <- state$formats[[name]]
+  if (!is.null(format)) return(sprintf("%s (%s)", cell_texts(value, format), exact_text(value)))
+  exact_text(value)
+}
+
+exact_text <- function(value) {
+  if (!is.double(value) || is.object(value) || is_missing_value(value) || !is.finite(value)) return(cell_texts(value))
+  format(value, digits = 15, big.mark = ",", scientific = FALSE, trim = TRUE)
+}
+
+# A figure of a line: each figure in the expression from its values, then the expression.
+prove_figure <- function(state, part, line) {
+  rows <- entries_of_lines(state, line)
+  entries <- entries_of_state(state)
+  left <- state$n_read + state$n_added - state$n
+  steps <- list(sprintf(
+    "Of %s, %s left out and %s in this line.", entry_count(state$n_read + state$n_added), is_are_number(left),
+    sprintf("%s %s", big_mark(length(rows)), if (length(rows) == 1) "stands" else "stand")
+  ))
+  nodes <- figures_in(part$node)
+  values <- lapply(nodes, function(node) again_by_line(node, list(rows), entries))
+  for (node in nodes) steps <- c(steps, figure_steps(node, rows, entries, values[[node$id]]))
+  earlier <- lapply(state$lines, pick_rows, rows = line)
+  table <- table_in_hand(function(name) earlier[[name]], 1, function(id) as_settled(values[[id]]))
+  value <- plain_vector(evaluate_column(part$node, table))
+  if (part$node$type != "figure") steps <- c(steps, list(sprintf(
+    "%s = %s.", with_values(part$node, values, earlier), exact_text(value)
+  )))
+  list(steps = steps, value = value)
+}
+
+as_settled <- function(value) if (is.character(value)) encode_text(value) else value
+
+is_are_number <- function(n) paste(big_mark(n), if (n == 1) "is" else "are")
+
+# The expression with its numbers in place of the figures.
+with_values <- function(node, values, earlier) {
+  switch(node$type,
+    figure = exact_text(values[[node$id]]), column = exact_text(plain_vector(earlier[[node$name]])),
+    value = value_text(node$value), given = sprintf("given(%s)", node$name),
+    call_label(node$fn, vapply(unname(node$args), with_values, "", values = values, earlier = earlier))
+  )
+}
+
+figure_steps <- function(node, rows, entries, value) {
+  x <- node$args$x
+  where <- node$args$where
+  here <- rows
+  said <- list(sprintf("%s is %s.", node$text, figure_label(node)))
+  if (!is.null(where)) {
+    here <- rows[which(as.logical(plain_vector(evaluate_column(where, entries)))[rows])]
+    said <- c(said, list(sprintf("The condition is met by %s of them.", big_mark(length(here)))))
+  }
+  if (is.null(x)) return(c(said, list(sprintf("That is %s.", exact_text(value)))))
+  all <- plain_vector(pick_rows(evaluate_column(x, entries), here))
+  present <- all[!is_missing_value(all)]
+  gone <- length(all) - length(present)
+  if (gone > 0) said <- c(said, list(sprintf(
+    "%s of %s missing and skipped; %s left.", is_are(gone, "value"), node_label(x), is_are_number(length(present))
+  )))
+  by_hand <- hand_work[[node$fn]]
+  text <- if (length(present) == 0 || is.null(by_hand) || !is.null(node$args$weight)) {
+    sprintf("From %s it is %s.", some_values(present), exact_text(value))
+  } else {
+    by_hand(present, value, node)
+  }
+  c(said, list(text))
+}
+
+# So many values as a person can follow, and how many more there are.
+some_values <- function(x, sign = ", ", most = 10) {
+  n <- length(x)
+  if (n == 0) return("nothing")
+  text <- function(values) {
+    paste(trimws(vapply(seq_along(values), function(i) exact_text(values[i]), "")), collapse = sign)
+  }
+  if (n <= most + 2) return(text(x))
+  paste0(
+    text(x[seq_len(most)]), sign, "...", sign, text(x[n]), sprintf(" (%s values)", big_mark(n))
+  )
+}
+
+in_order <- function(x) if (inherits(x, "integer64")) x[order(as.double(x))] else sort(x, method = "radix")
+
+middle_of <- function(x, p, value) {
+  x <- in_order(x)
+  place <- (length(x) - 1) * p + 1
+  around <- unique(c(floor(place), ceiling(place)))
+  sprintf(
+    "In order, place 1 + (%s - 1) x %s is %s; there %s %s: %s.", big_mark(length(x)), format(p),
+    format(place, big.mark = ","), if (length(around) == 1) "stands" else "stand",
+    both(vapply(around, function(at) exact_text(x[at]), "")), exact_text(value)
+  )
+}
+
+hand_work <- list(
+  sum = function(x, value, node) sprintf("%s = %s.", some_values(x, " + "), exact_text(value)),
+  mean = function(x, value, node) {
+    n <- big_mark(length(x))
+    sprintf("(%s) / %s = %s / %s = %s.", some_values(x, " + "), n, exact_text(sum(x)), n, exact_text(value))
+  },
+  count = function(x, value, node) sprintf("Filled in are %s: %s.", some_values(x), exact_text(value)),
+  count_distinct = function(x, value, node) {
+    sprintf("The different ones are %s: %s.", some_values(in_order(unique(x))), exact_text(value))
+  },
+  min = function(x, value, node) sprintf("In order they begin %s.", some_values(in_order(x), most = 5)),
+  max = function(x, value, node) {
+    sprintf("In order, largest first, they begin %s.", some_values(rev(in_order(x)), most = 5))
+  },
+  median = function(x, value, node) middle_of(x, 0.5, value),
+  percentile = function(x, value, node) middle_of(x, part_asked(node), value)
+)
+
+# A figure beside a line: the lines that it was worked from, then the figure.
+prove_beside <- function(state, part, line) {
+  table <- lines_of_state(state)
+  table <- part_of_table(table, which(!seq_len(state$n_lines) %in% which(state$line_kind == "others")))
+  steps <- list()
+  values <- list()
+  for (node in windows_in(part$node)) {
+    values[[node$id]] <- plain_vector(room_of("window", node$fn)$again(node, table, line))
+    steps <- c(steps, window_steps(state, node, table, line, values[[node$id]]))
+  }
+  one <- part_of_table(table, line)
+  one$figure <- function(id) as_settled(values[[id]])
+  value <- plain_vector(evaluate_column(windows_as_figures(part$node), one))
+  if (part$node$type != "window") steps <- c(steps, list(sprintf("%s = %s.", part$text, exact_text(value))))
+  list(steps = steps, value = value)
+}
+
+# The tree with windows as values that are known already.
+windows_as_figures <- function(node) {
+  if (node$type == "window") return(list(type = "figure", id = node$id))
+  node$args <- lapply(node$args, windows_as_figures)
+  node
+}
+
+window_steps <- function(state, node, table, line, value) {
+  room <- room_of("window", node$fn)
+  rows <- room$behind(node, table, line)
+  scope <- paste0(if (length(node$along)) order_words(node$along), per_words(node$per))
+  words <- sprintf(
+    "%s is %s%s.", node$text, if (node$fn == "whole_group") figure_label(node$figure) else plain_words(room),
+    if (nzchar(scope)) paste0(";", scope) else ""
+  )
+  looked <- lines_table(state, node, table, rows, line)
+  of <- sprintf("It was worked from %s:", count_of(length(rows), table$row))
+  c(
+    list(words), if (length(rows)) list(of, looked), frame_steps(node, rows, table),
+    list(sprintf("%s %s.", window_result(node, rows, table, line, value), exact_text(value)))
+  )
+}
+
+# The figures of a frame or group, from its rows.
+frame_steps <- function(node, rows, table) {
+  if (is.null(node$figure)) return(list())
+  do.call(c, lapply(unname(figures_in(node$figure)), function(figure) {
+    if (figure$fn %in% edge_words) return(list())
+    figure_steps(figure, rows, table, again_by_line(figure, list(rows), table))[-1]
+  }))
+}
+
+window_result <- function(node, rows, table, line, value) {
+  if (node$fn %in% c("rank", "row_number")) {
+    return(sprintf("%s ahead of it, so its place is", is_are_number(length(rows) - 1)))
+  }
+  if (node$fn != "share") return("That gives")
+  x <- as_plain_number(plain_vector(pick_rows(evaluate_column(node$args$x, table), line)))
+  sprintf("%s / %s =", exact_text(x), exact_text(x / value))
+}
+
+# The lines looked at, with their keys and the columns that the figure reads.
+lines_table <- function(state, node, table, rows, line) {
+  read <- unique(c(columns_read(node), unlist(lapply(node$along, function(sort) columns_in(sort$node)))))
+  names <- union(if (state$grain == "lines") state$keys else character(), read)
+  columns <- lapply(stats::setNames(nm = names), function(name) plain_vector(pick_rows(table$column(name), rows)))
+  columns$`this line` <- ifelse(rows == line, "<", "")
+  as_frame(columns, length(rows))
+}
+
+columns_read <- function(node) {
+  if (!is.null(node$figure)) node <- node$figure
+  if (node$type == "column") return(node$name)
+  unlist(lapply(unname(node$args), columns_read))
+}
+
+#' @export
+print.idle_proof <- function(x, ...) {
+  cat(style_title(x$title), "\n", sep = "")
+  for (step in x$steps) {
+    if (is.data.frame(step)) {
+      shown <- utils::head(step, 12)
+      print_table(as.list(shown), keys = names(shown) == names(shown)[1])
+      if (nrow(step) > 12) cat(style_quiet(sprintf("%s more", big_mark(nrow(step) - 12))), "\n", sep = "")
+    } else {
+      cat(paste(strwrap(step, page_width(), indent = 2, exdent = 4), collapse = "\n"), "\n", sep = "")
+    }
+  }
+  invisible(x)
+}
