@@ -19,10 +19,40 @@ line_entries <- function(state) core_summarise(state$groups, list(), list())$ent
 check_counts <- function(state) {
   counts <- line_entries(state)
   sentence <- sprintf(
-    "Lines: the entries of %s add up to %s, and %s were used.",
-    count_of(length(own_lines(state)), "line"), big_mark(sum(counts)), big_mark(state$n)
+    "Lines: the entries of %s add up to %s, and %s were used%s.",
+    count_of(length(own_lines(state)), "line"), big_mark(sum(counts)), big_mark(state$n), combinations_words(state)
   )
   a_check("counts", sum(counts) == state$n, sentence)
+}
+
+# How many lines the values of the keys would make, and one that does not occur.
+combinations_words <- function(state) {
+  if (length(state$keys) < 2 || state$n == 0) return("")
+  own <- own_lines(state)
+  values <- lapply(state$keys, function(key) different_values(pick_rows(state$lines[[key]], own)))
+  sizes <- vapply(values, length_of, 1)
+  if (prod(sizes) == length(own)) return("; every combination of their keys occurs")
+  sprintf(
+    "; %s of the %s combinations of %s occur%s", big_mark(length(own)), big_mark(prod(sizes)),
+    both(
+      mapply(function(n, key) sprintf("%s %s", big_mark(n), key), sizes, state$keys)
+    ), one_absent(state, own, values)
+  )
+}
+
+# A combination that does not occur, by name.
+one_absent <- function(state, own, values) {
+  if (prod(vapply(values, length_of, 1)) > 1e5) return("")
+  texts <- lapply(values, function(x) key_texts(plain_vector(x)))
+  there <- do.call(paste, c(unname(lapply(state$keys, function(key) {
+    core_group_numbers(core_group(list(pick_rows(state$lines[[key]], own)), length(own)))
+  })), list(sep = "/")))
+  all <- expand.grid(rev(lapply(texts, seq_along)))
+  all <- all[rev(seq_along(all))]
+  absent <- which(!do.call(paste, c(unname(as.list(all)), list(sep = "/"))) %in% there)[1]
+  sprintf(
+    ", and for instance %s not", both(vapply(seq_along(texts), function(k) texts[[k]][all[absent, k]], ""))
+  )
 }
 
 check_shown <- function(state) {

@@ -20,6 +20,7 @@ room("figures", "section",
   },
   leaves = function(checked, ctx) {
     ctx <- leaves_by_name(checked, ctx)
+    ctx$figure_names <- vapply(checked, `[[`, "", "name")
     adds_up <- vapply(checked, function(figure) {
       figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
     }, TRUE)
@@ -34,6 +35,7 @@ room("figures", "section",
     state$level_tables <- results$levels
     note_figures(state, checked, results$facts)
     for (note in results$notes) add_note(state, note)
+    note_figures_of_figures(state, checked)
     state
   },
   words = function(checked) {
@@ -44,7 +46,7 @@ room("figures", "section",
       sprintf("%s: %s", figure$name, label)
     }, "")
   },
-  owes = function(state, checked) c(list(check_additive(state)), check_recomputed(state))
+  owes = function(state, checked) c(list(check_additive(state)), check_recomputed(state), check_weights(state))
 )
 
 # Figures over any grouping of the entries; `lines` has the keys already.

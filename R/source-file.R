@@ -20,7 +20,15 @@ file_ledger <- function(path, missing, encoding, kinds) {
   frame[blank] <- lapply(frame[blank], function(column) rep(NA, nrow(frame)))
   notes <- if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name)
   column_notes <- utils::modifyList(number_traps(frame), misfits$notes)
-  frame_ledger(frame, name, origin = normalizePath(path), notes, column_notes)
+  ledger <- frame_ledger(frame, name, origin = normalizePath(path), notes, column_notes)
+  ledger$read_as <- list(missing = missing, encoding = encoding, kinds = kinds)
+  ledger
+}
+
+# The same file, read again in the same way; NULL for a source that is no file, or one that is gone.
+source_again <- function(source) {
+  if (is.null(source$read_as) || !file.exists(source$origin)) return(NULL)
+  do.call(file_ledger, c(list(source$origin), source$read_as))
 }
 
 check_file <- function(path) {

@@ -6,7 +6,11 @@
 #' recomputed from its own entries by a second route that shares no code with the first.
 #'
 #' @param x A [brief()], or a statement from [draw_up()]; a statement's own cells and the state of
-#'   its source are checked as well.
+#'   its source are checked as well. A source that is a file is read again.
+#' @param against Figures from elsewhere: totals by name (`c(receipts = 197408.25)`), or a table with
+#'   the page's keys and some of its figures (a data frame, a statement of last month, a file), which
+#'   is compared line by line.
+#' @param source The source as it is now, if it is a data frame that may have changed.
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"` or `"note"`), `sentence`, and `where` it differs `lines`, a data
 #'   frame. `as.data.frame()` gives one row a check. `all_tie()` is `TRUE` if none differs.
@@ -20,16 +24,31 @@
 #' proof <- tie_out(page)
 #' proof
 #' all_tie(proof)
-tie_out <- function(x) {
+tie_out <- function(x, against = NULL, source = NULL) {
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- brief_of(x, "tie_out")
+  if (!is.null(statement) || !is.null(source)) brief <- with_source_now(brief, source)
   state <- work_brief(brief)
   checks <- c(
     if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),
-    checks_of_pages(state)
+    if (!is.null(against)) check_against(state, against, brief), checks_of_pages(state)
   )
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
+}
+
+# The brief on its source as it stands now: a file is read again, down to the lowest page.
+with_source_now <- function(brief, source = NULL) {
+  below <- brief$source
+  if (inherits(below, "idle_brief")) {
+    now <- with_source_now(below, source)
+    return(if (identical(now, below)) brief else new_brief(now, brief$sections, brief$given))
+  }
+  if (is.null(source)) source <- source_again(below)
+  if (is.null(source)) return(brief)
+  now <- as_source(source, name_of(below))
+  now$name <- name_of(below)
+  new_brief(now, brief$sections, brief$given)
 }
 
 # The checks that each page owes, from the page itself down to the ledger.
@@ -38,7 +57,9 @@ checks_of_pages <- function(state, depth = 0) {
   owed <- lapply(names(brief$checked), function(name) {
     room_of("section", name)$owes(state, brief$checked[[name]])
   })
-  checks <- Filter(Negate(is.null), c(list(check_entries(state)), do.call(c, owed)))
+  checks <- Filter(Negate(is.null), c(
+    list(check_entries(state)), do.call(c, owed), check_dates(state), check_duplicates(state), check_notes(state)
+  ))
   if (depth > 0) {
     checks <- lapply(checks, function(check) {
       check$sentence <- sprintf("%s (page below: %s)", check$sentence, page_title(brief))
@@ -84,10 +105,13 @@ print.idle_tie_out <- function(x, ...) {
   }
   differ <- sum(vapply(x$checks, function(check) check$status == "differs", TRUE))
   n <- sum(vapply(x$checks, function(check) check$status != "note", TRUE))
+  notes <- length(x$checks) - n
   cat(
     style_title(
-      if (differ == 0) sprintf("All %s tie.", count_of(n, "check")) else sprintf(
-        "%s of %s.", is_differ(differ), count_of(n, "check")
+      paste0(
+        if (differ == 0) sprintf("All %s tie", count_of(n, "check")) else sprintf(
+          "%s of %s", is_differ(differ), count_of(n, "check")
+        ), if (notes > 0) sprintf("; %s to read", count_of(notes, "note")), "."
       )
     ),
     "\n",

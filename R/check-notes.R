@@ -1,0 +1,137 @@
+# What a tie-out remarks on beyond figures: nothing here is wrong by itself, and each has led people to
+# wrong reports. A page on which nothing is odd has none of these.
+
+a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
+
+# What the page itself says, so that it is not overlooked.
+check_notes <- function(state) {
+  lapply(unique(c(state$notes, tally_notes(state))), function(note) {
+    a_note("page", sub("[.]?$", ".", note))
+  })
+}
+
+# Keys that differ only by case or spaces, and what the rarer spelling carries.
+check_spellings <- function(state) {
+  own <- own_lines(state)
+  lapply(state$keys, function(key) {
+    x <- as_text_or_null(pick_rows(state$lines[[key]], own))
+    if (is.null(x)) return(NULL)
+    texts <- texts_of(x)[sort(unique(codes_of(x)))]
+    same <- folded(texts)
+    twice <- unique(same[duplicated(same)])
+    if (length(twice) == 0) return(NULL)
+    shown <- vapply(utils::head(twice, 3), function(one) both(vapply(texts[same == one], value_text, "")), "")
+    rarer <- rarer_spellings(x, texts, same, twice, line_entries_of(state, own))
+    a_note("spellings", sprintf(
+      "Keys: of %s, %s differ only by case or spaces and stand in lines of their own; the rarer spelling has %s.",
+      key, paste(shown, collapse = "; also "), entry_count(rarer)
+    ))
+  })
+}
+
+as_text_or_null <- function(x) if (is_text_vector(x) || is.factor(x)) as_text_vector(x)
+
+# The entries of each finest line.
+line_entries_of <- function(state, own) {
+  counts <- line_entries(state)
+  if (length(state$keys) == 0) return(sum(counts))
+  entries <- numeric(length(own))
+  entries[line_of_group(state)] <- counts
+  entries
+}
+
+rarer_spellings <- function(x, texts, same, twice, entries) {
+  plain <- plain_vector(x)
+  sum(vapply(twice, function(one) {
+    often <- vapply(texts[same == one], function(text) sum(entries[plain %in% text]), 1)
+    sum(often) - max(often)
+  }, 1))
+}
+
+# Missing keys are lines of their own; how much they carry is said.
+check_missing_keys <- function(state) {
+  own <- own_lines(state)
+  if (length(state$keys) == 0 || state$n == 0) return(NULL)
+  gone <- lapply(state$keys, function(key) is_missing_value(pick_rows(state$lines[[key]], own)))
+  any <- Reduce(`|`, gone)
+  if (!any(any)) return(NULL)
+  entries <- sum(line_entries_of(state, own)[any])
+  which <- state$keys[vapply(gone, base::any, TRUE)]
+  together <- if (length(state$figures)) figures_together(state, own[any])
+  weights <- vapply(names(additive_nodes(state)), function(name) sprintf(
+    "%s %s", name, texts_of_numbers(as_plain_number(together[[name]]))
+  ), "")
+  a_note("missing", sprintf(
+    "Missing: %s no %s%s.", have(entries, "entry"), either(which),
+    if (length(weights)) sprintf(" and carry %s", both(weights)) else ""
+  ))
+}
+
+# One entry that makes much of a total, and a sign that hardly any other entry has.
+large_part <- 0.25
+fewest_to_judge <- 20
+
+check_weights <- function(state) {
+  nodes <- Filter(function(node) {
+    node$fn == "sum" && is.null(node$args$where) && node$args$x$kind %in% c("double", "integer")
+  }, additive_nodes(state))
+  if (state$n < fewest_to_judge) return(list())
+  do.call(c, Map(function(node, name) weights_of(state, node, name), nodes, names(nodes)))
+}
+
+weights_of <- function(state, node, name) {
+  x <- as_plain_number(evaluate_column(node$args$x, entries_of_state(state)))
+  found <- column_folded(core_group(list(), state$n), x, list(total = "sum", extremes = c("min", "max")))
+  least <- found$answers$min
+  greatest <- found$answers$max
+  if (found$filled < fewest_to_judge || !is.finite(least) || !is.finite(greatest)) return(list())
+  mixed <- least < 0 && greatest > 0
+  size <- if (mixed) sum(abs(x), na.rm = TRUE) else abs(found$answers$sum)
+  largest <- max(abs(least), abs(greatest))
+  row <- function(at) big_mark(if (is.null(state$rows)) at else state$rows[at])
+  list(
+    if (largest > large_part * size) a_note("weight", sprintf(
+      "Weight: one entry, row %s, is %s of %s: %s.", row(which(abs(x) == largest)[1]),
+      paste0(number_text(100 * largest / size, 0), "%"), name, exact_text(x[which(abs(x) == largest)[1]])
+    )),
+    if (mixed) odd_sign(x, found$filled, node, row)
+  )
+}
+
+odd_sign <- function(x, filled, node, row) {
+  below <- sum(x < 0, na.rm = TRUE)
+  rarer <- min(below, filled - below)
+  if (rarer > 0.01 * filled) return(NULL)
+  negative <- below == rarer
+  at <- which(if (negative) x < 0 else x > 0)[1]
+  a_note("signs", sprintf(
+    "Signs: %s of %s %s %s zero, unlike the others, the first in row %s: %s.", count_of(rarer, "value"),
+    node_label(
+      node$args$x
+    ), if (rarer == 1) "is" else "are", if (negative) "below" else "above", row(at), exact_text(x[at])
+  ))
+}
+
+# Exact copies among the entries used. Very large sources are left to look().
+most_to_compare <- 1e6
+
+check_duplicates <- function(state) {
+  if (!is.null(state$below) || !is.null(state$prepared)) return(list())
+  if (state$n < 2 || state$n > most_to_compare) return(list())
+  columns <- lapply(state$source_names, function(name) entry_column(state, name))
+  groups <- core_group(unname(columns), state$n)
+  spare <- state$n - core_group_facts(groups)$size
+  if (spare == 0) return(list())
+  copies <- setdiff(seq_len(state$n), core_group_facts(groups)$first)
+  row <- if (is.null(state$rows)) copies[1] else state$rows[copies[1]]
+  nodes <- Filter(function(node) node$fn == "sum" && is.null(node$args$where), additive_nodes(state))
+  counted <- vapply(names(nodes), function(name) {
+    x <- as_plain_number(evaluate_column(nodes[[name]]$args$x, entries_of_state(state)))
+    sprintf("%s %s", name, texts_of_numbers(sum(x[copies], na.rm = TRUE)))
+  }, "")
+  list(a_note("duplicates", sprintf(
+    "Duplicates: %s of another in every column, the first in row %s%s.",
+    if (spare == 1) "1 entry is an exact copy" else sprintf("%s are exact copies", entry_count(spare)), big_mark(row),
+    if (length(counted)) sprintf("; counted again: %s", both(counted)) else ""
+  )))
+}

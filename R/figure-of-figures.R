@@ -1,0 +1,47 @@
+# A page drawn up from a page: what may not be averaged or added up again, and is.
+
+# What a column of the page below is, if it does not add up: "a median", "a share".
+does_not_add_up <- function(state, name) {
+  below <- state$below$state
+  if (is.null(below)) return(NULL)
+  for (figure in below$figures) {
+    if (figure$name == name && name %in% below$not_additive) {
+      node <- figure$node
+      return(
+        list(what = if (node$type == "figure") figure_label(node) else "worked from several figures", fn = node$fn)
+      )
+    }
+  }
+  for (part in below$beside) {
+    if (part$name == name && length(windows_in(part$node))) {
+      return(
+        list(what = plain_words(room_of("window", windows_in(part$node)[[1]]$fn)), fn = windows_in(part$node)[[1]]$fn)
+      )
+    }
+  }
+}
+
+note_figures_of_figures <- function(state, checked) {
+  if (is.null(state$below)) return(invisible())
+  for (figure in checked) {
+    for (node in figures_in(figure$node)) {
+      x <- node$args$x
+      if (is.null(x) || x$type != "column" || !node$fn %in% c("sum", "mean")) next
+      of <- does_not_add_up(state, x$name)
+      note <- if (!is.null(of)) warned_of(node, x$name, of)
+      if (!is.null(note)) add_note(state, sprintf("%s: %s.", figure$name, note))
+    }
+  }
+}
+
+warned_of <- function(node, name, of) {
+  if (node$fn == "sum") return(sprintf(
+    "%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what
+  ))
+  if (!is.null(node$args$weight) || of$fn %in% c("running", "rolling")) return(NULL)
+  if (identical(of$fn, "mean")) return(sprintf(
+    "an average of averages: each line below counts the same, however many entries it has; average the entries, or %s",
+    "give weight = with their number"
+  ))
+  sprintf("an average of %s, of which each is %s; take the figure from the entries", name, of$what)
+}

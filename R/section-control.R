@@ -1,0 +1,141 @@
+# control: totals that are known from elsewhere (a bank statement, last month's report), which the
+# page's figures must meet. They are looked at when the statement is tied out.
+
+room("control", "section",
+  place = 12, read = read_items,
+  check = function(items, ctx) {
+    if (ctx$grain != "lines") stop_in(
+      ctx, "no_lines", "a control total is of a figure, and the brief has no lines.",
+      "Add lines = c(...) and figures = c(...)."
+    )
+    plain <- vapply(items, function(item) nzchar(item$name), TRUE)
+    parts <- lapply(items[!plain], totals_part, ctx = ctx)
+    whole <- lapply(items[plain], function(item) {
+      list(name = item$name, node = check_total(item$name, item$expr, item$values, ctx))
+    })
+    c(if (length(whole)) list(list(totals = whole, conditions = list())), parts)
+  },
+  leaves = function(checked, ctx) ctx,
+  work = function(state, checked) state,
+  words = function(checked) {
+    sprintf("Control totals: %s", both(unlist(lapply(checked, function(part) {
+      paste0(vapply(part$totals, function(total) {
+        sprintf("%s %s", total$name, if (total$node$type == "value") exact_text(total$node$value) else
+          node_label(total$node))
+      }, ""), where_words(part))
+    }))))
+  },
+  owes = function(state, checked) lapply(checked, check_control, state = state)
+)
+
+where_words <- function(part) {
+  if (length(part$conditions) == 0) "" else paste(" where", both(vapply(part$conditions, `[[`, "", "text")))
+}
+
+totals_part <- function(item, ctx) {
+  if (!rlang::is_call(item$expr, "totals")) stop_in(
+    ctx, "bad_argument", sprintf("`%s` is no control total.", expr_text(item$expr)),
+    "Write control = c(receipts = 197408.25), or totals(receipts = 42789.50, reach == \"Upper\") for some lines."
+  )
+  parts <- capture_parts(item)
+  named <- vapply(parts, function(part) nzchar(part$name), TRUE)
+  if (!any(named)) stop_in(
+    ctx, "bad_argument", "totals() needs a figure: totals(receipts = 42789.50, reach == \"Upper\")."
+  )
+  keys <- ctx
+  keys$columns <- ctx$columns[ctx$keys]
+  keys$entries <- NULL
+  list(
+    totals = lapply(parts[named], function(part) {
+      list(name = part$name, node = check_total(part$name, part$expr, part$values, ctx))
+    }),
+    conditions = check_conditions(parts[!named], keys)
+  )
+}
+
+check_total <- function(name, expr, values, ctx) {
+  if (!name %in% ctx$figure_names) stop_in(
+    ctx, "unknown_column", sprintf("there is no figure `%s` to hold against a total.", name),
+    meant(name, ctx$figure_names, "figures"), column = name
+  )
+  node <- check_node(expr, values, ctx)
+  fits <- node$type == "given" || node$type == "value" && length(node$value) == 1 && is.numeric(node$value)
+  if (!fits) stop_in(ctx, "bad_argument", sprintf("the control total of `%s` is one number.", name))
+  node
+}
+
+# The figures of some lines together, from their entries, against what was given.
+check_control <- function(state, part) {
+  lines <- own_lines(state)
+  if (length(part$conditions)) {
+    met <- all_met(part$conditions, lines_of_state(state))
+    lines <- intersect(lines, which(met))
+  }
+  found <- figures_together(state, lines)
+  wanted <- vapply(part$totals, function(total) as_plain_number(evaluate(total$node, NULL)), 1)
+  names <- vapply(part$totals, `[[`, "", "name")
+  here <- vapply(names, function(name) as_plain_number(found[[name]])[1], 1)
+  ties <- close_values(here, wanted) %in% TRUE
+  text <- ifelse(ties, sprintf("%s is %s", names, texts_of_numbers(wanted)), sprintf(
+    "%s is %s here, %s %s than the %s given", names, texts_of_numbers(here), texts_of_numbers(abs(here - wanted)),
+    ifelse(here > wanted, "more", "less"), texts_of_numbers(wanted)
+  ))
+  a_check("control", all(ties), sprintf(
+    "Control: %s%s%s.", if (all(ties)) "as given, " else "", both(text), where_words(part)
+  ), if (!all(ties)) data.frame(
+    figure = names[!ties], page = here[!ties], given = wanted[!ties], difference = (here - wanted)[!ties]
+  ))
+}
+
+texts_of_numbers <- function(x) vapply(x, function(one) exact_text(round(one, 9)), "")
+
+# The page's figures over all entries of some lines.
+figures_together <- function(state, lines) {
+  target <- ifelse(seq_len(max(own_lines(state), 0)) %in% lines, 1L, 2L)
+  anew <- regrouped(state, pick_rows(target, line_of_group(state)))
+  worked <- figures_over(state, state$figures, anew$groups, list(), length(anew$number))$lines
+  at <- match(1L, anew$number)
+  lapply(worked, function(column) plain_vector(pick_rows(column, at)))
+}
+
+# A statement against figures from elsewhere, by name, or line by line.
+check_against <- function(state, against, brief) {
+  if (is.numeric(against) || is.list(against) && !is.data.frame(against) && !any(
+    startsWith(class(against), "idle_")
+  )) {
+    return(list(check_given_totals(state, as.list(against), brief)))
+  }
+  statement <- statement_of(state)
+  found <- differences(statement, against)
+  n <- if (is.null(found$cells)) 0 else nrow(found$cells)
+  wrong <- n + nrow(found$only_b)
+  text <- c(
+    if (n > 0) sprintf("%s", is_differ(n)), if (nrow(found$only_b)) sprintf(
+      "%s in it and not on the page", is_are(nrow(found$only_b), "line")
+    )
+  )
+  checks <- list(a_check("against", wrong == 0, sprintf(
+    "Against what was given: %s in lines matched by %s, %s.", count_of(found$compared, "cell"), both(found$keys),
+    if (wrong == 0) "all equal" else both(text)
+  ), if (n > 0) found$cells else if (wrong > 0) found$only_b))
+  fresh <- found$only_a
+  if (all(level_columns %in% names(fresh))) fresh <- fresh[fresh$line_kind == "line", , drop = FALSE]
+  if (nrow(fresh) == 0) return(checks)
+  new <- apply(fresh[found$keys[!found$keys %in% level_columns]], 1, paste, collapse = " ")
+  c(checks, list(a_check("against", NA, sprintf(
+    "Against what was given: %s not there: %s.", is_are(nrow(fresh), "line"), listing(tick(new))
+  ))))
+}
+
+check_given_totals <- function(state, totals, brief) {
+  known <- vapply(state$figures, `[[`, "", "name")
+  lost <- setdiff(rlang::names2(totals), known)
+  if (length(lost)) stop_idle(
+    "unknown_column", sprintf("The page has no figure `%s` to hold against a total.", lost[1]),
+    meant(lost[1], known, "figures")
+  )
+  part <- list(conditions = list(), totals = unname(Map(
+    function(name, value) list(name = name, node = value_node(value)), names(totals), totals
+  )))
+  check_control(state, part)
+}
