@@ -58,9 +58,9 @@ check_missing_keys <- function(state) {
   entries <- sum(line_entries_of(state, own)[any])
   which <- state$keys[vapply(gone, base::any, TRUE)]
   together <- if (length(state$figures)) figures_together(state, own[any])
-  weights <- vapply(names(additive_nodes(state)), function(name) sprintf(
-    "%s %s", name, texts_of_numbers(as_plain_number(together[[name]]))
-  ), "")
+  weights <- vapply(names(additive_nodes(state)), function(name) {
+    sprintf("%s %s", name, texts_of_numbers(as_plain_number(together[[name]])))
+  }, "")
   a_note("missing", sprintf(
     "Missing: %s no %s%s.", have(entries, "entry"), either(which),
     if (length(weights)) sprintf(" and carry %s", both(weights)) else ""

@@ -13,7 +13,63 @@ check_windows <- function(state, checked, table) {
   own <- which(!state$line_kind %in% "others")
   if (is.null(state$line_kind)) own <- seq_len(state$n_lines)
   if (length(own) == 0 || length(checked) == 0) return(list())
-  list(windows_again(checked, part_of_table(table, own)))
+  table <- part_of_table(table, own)
+  c(list(windows_again(checked, table)), lapply(checked, function(part) check_whole_groups(part, table)))
+}
+
+# What must hold of every group: shares add to one, tiles differ by one at most, the last running value
+# is the group's own figure.
+check_whole_groups <- function(part, table) {
+  node <- part$node
+  if (node$type != "window" || table$n > most_to_sort) return(NULL)
+  values <- as_plain_number(plain_vector(table$column(part$name)))
+  group <- core_group_numbers(window_groups(node$per, table))
+  switch(node$fn,
+    share = shares_of_groups(part, values, group, table),
+    ntile = tiles_of_groups(part, values, group),
+    running = if (all_numbers(node)) running_ends(part, values, group, table)
+  )
+}
+
+most_to_sort <- 1e6
+
+all_numbers <- function(node) node$kind %in% c("integer", "double")
+
+group_check <- function(part, wrong, group, what) {
+  n <- length(unique(group))
+  a_check("groups", length(wrong) == 0, if (length(wrong) == 0) {
+    sprintf("Groups: `%s`: %s in each of %s.", part$name, what, count_of(n, "group"))
+  } else {
+    sprintf("Groups: `%s`: not in every group %s; the first is that of line %s.", part$name, what,
+      big_mark(match(wrong[1], group))
+    )
+  })
+}
+
+shares_of_groups <- function(part, values, group, table) {
+  if (is_own_figure(part$node$args$x, table)) return(NULL)
+  known <- group[!is.na(values)]
+  sums <- rowsum(values[!is.na(values)], known)
+  wrong <- as.integer(rownames(sums))[abs(sums - 1) > 1e-9]
+  group_check(part, wrong, known, "the shares add to one")
+}
+
+tiles_of_groups <- function(part, values, group) {
+  known <- !is.na(values)
+  wrong <- Filter(function(one) {
+    sizes <- tabulate(values[known & group == one], part$node$n)
+    any(diff(sizes) > 0) || max(sizes) - min(sizes) > 1
+  }, unique(group[known]))
+  group_check(part, wrong, group[known], "the tiles differ by one at most, the larger first")
+}
+
+running_ends <- function(part, values, group, table) {
+  order <- plain_order(part$node$along, table)$order
+  last <- order[!duplicated(group[order], fromLast = TRUE)]
+  whole <- list(type = "window", fn = "whole_group", figure = part$node$figure, per = part$node$per)
+  totals <- as_plain_number(plain_vector(room_of("window", "whole_group")$again(whole, table, last)))
+  wrong <- group[last][!close_values(values[last], totals)]
+  group_check(part, wrong, group, "the last running value is the group's own")
 }
 
 # Lines of others were gathered after the windows were worked, which have not seen them.

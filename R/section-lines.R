@@ -37,9 +37,9 @@ room("lines", "section",
     each <- if (isTRUE(attr(checked, "crossed"))) "One line for every combination of" else "One line for each"
     paste(each, both(vapply(checked, `[[`, "", "text")))
   },
-  owes = function(state, checked) c(
-    list(check_counts(state), check_missing_keys(state)), check_spellings(state), check_periods(state, checked)
-  )
+  owes = function(state, checked) {
+    c(list(check_counts(state), check_missing_keys(state)), check_spellings(state), check_periods(state, checked))
+  }
 )
 
 # A key that is a column goes by its name; any other needs one.

@@ -150,6 +150,7 @@ in_top <- function(part, table, state) {
   missing <- is_missing_value(x)
   met <- place <= part$n & !missing
   if (part$ties == "keep") met <- with_ties(met, place, part$n, core_places(list(groups, x), order), missing)
+  if (part$ties == "by_entry") note_cut_ties(part, met, missing, core_places(list(groups, x), order), state)
   lost <- sum(missing)
   if (lost > 0) {
     add_note(
@@ -157,6 +158,14 @@ in_top <- function(part, table, state) {
     )
   }
   met
+}
+
+note_cut_ties <- function(part, met, missing, same, state) {
+  cut <- sum(!met & !missing & same %in% same[met])
+  if (cut > 0) add_note(state, sprintf(
+    "show: %s with one that is shown by %s, and the order of entry decides; ties = \"keep\" shows them.",
+    if (cut == 1) "1 hidden line ties" else sprintf("%s hidden lines tie", big_mark(cut)), node_label(part$node)
+  ))
 }
 
 # Lines that tie with the last one shown are shown as well.

@@ -11,9 +11,15 @@
 #'   the page's keys and some of its figures (a data frame, a statement of last month, a file), which
 #'   is compared line by line.
 #' @param source The source as it is now, if it is a data frame that may have changed.
+#' @details
+#' Figures are recomputed by sorting, line by line; those that plain R has to work are looked at in a
+#' seeded sample of lines where there are very many. Notes say what is not wrong and has misled people:
+#' missing keys and what they carry, keys in two spellings, exact copies (up to a million entries), a
+#' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
+#' are not complete, ties, and whatever the page itself notes.
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"` or `"note"`), `sentence`, and `where` it differs `lines`, a data
-#'   frame. `as.data.frame()` gives one row a check. `all_tie()` is `TRUE` if none differs.
+#'   frame. `as.data.frame()` gives one row a check, with its `page`. `all_tie()` is `TRUE` if none differs.
 #' @section Errors:
 #' Those of [draw_up()].
 #' @export
@@ -60,12 +66,7 @@ checks_of_pages <- function(state, depth = 0) {
   checks <- Filter(Negate(is.null), c(
     list(check_entries(state)), do.call(c, owed), check_dates(state), check_duplicates(state), check_notes(state)
   ))
-  if (depth > 0) {
-    checks <- lapply(checks, function(check) {
-      check$sentence <- sprintf("%s (page below: %s)", check$sentence, page_title(brief))
-      check
-    })
-  }
+  if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
   if (is.null(state$below)) return(checks)
   c(checks, checks_of_pages(state$below$state, depth + 1))
 }
@@ -87,14 +88,18 @@ all_tie <- function(x) {
 #' @export
 as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ...) {
   part <- function(name) vapply(x$checks, function(check) check[[name]], "")
-  data.frame(check = part("check"), status = part("status"), sentence = part("sentence"))
+  page <- vapply(x$checks, function(check) if (is.null(check$page)) x$title else check$page, "")
+  data.frame(page = page, check = part("check"), status = part("status"), sentence = part("sentence"))
 }
 
 #' @rdname tie_out
 #' @export
 print.idle_tie_out <- function(x, ...) {
   cat(style_title(paste("Tie-out:", x$title)), "\n", sep = "")
+  page <- NULL
   for (check in x$checks) {
+    if (!identical(check$page, page)) cat(style_title(sprintf("The page below: %s", check$page)), "\n", sep = "")
+    page <- check$page
     text <- strwrap(check$sentence, page_width() - 9)
     cat(
       paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"),

@@ -5,6 +5,8 @@
 #' @param formulas What to do with text that a spreadsheet would take for a formula (it begins with
 #'   `=`, `+`, `-`, `@`, a tab or a line end): `"escape"` puts an apostrophe before it and says how
 #'   often, `"keep"` writes it as it is.
+#' @param about Whether to write a second file beside it, of the same name with `.about.json`: what the
+#'   statement remembers of how it came about (brief, source, fingerprint, entries, time, version).
 #' @return The path, unseen. Columns bear their headings; missing values are empty cells; numbers are
 #'   written in full. Raises `idle_bad_file` for a format that is not known or a folder that is not
 #'   there.
@@ -14,7 +16,7 @@
 #' path <- tempfile(fileext = ".csv")
 #' write_statement(page, path)
 #' readLines(path)
-write_statement <- function(x, path, formulas = c("escape", "keep")) {
+write_statement <- function(x, path, formulas = c("escape", "keep"), about = FALSE) {
   formulas <- match.arg(formulas)
   if (inherits(x, "idle_brief")) x <- draw_up(x)
   if (!inherits(x, "idle_statement")) {
@@ -29,7 +31,20 @@ write_statement <- function(x, path, formulas = c("escape", "keep")) {
   names(table) <- escape_formula(headings_of(x))
   separator <- if (grepl("tsv$", path, ignore.case = TRUE)) "\t" else ","
   readr::write_delim(table, path, delim = separator, na = "", progress = FALSE)
+  if (isTRUE(about)) write_about(x, path)
   invisible(path)
+}
+
+write_about <- function(x, path) {
+  facts <- attr(x, "idle")
+  sections <- lapply(facts$brief$sections, function(items) I(vapply(items, item_text, "")))
+  jsonlite::write_json(list(
+    title = facts$title, words = brief_words(facts$brief), sections = sections, source = name_of(facts$brief$source),
+    fingerprint = facts$fingerprint, entries_read = facts$read, entries_used = facts$used,
+    left_out = lapply(facts$accounts, function(account) account[c("section", "reason", "n")]),
+    lines = nrow(x), notes = I(unique(c(facts$remarks, facts$notes))),
+    drawn_up = format(facts$drawn_up, "%Y-%m-%dT%H:%M:%SZ", tz = "UTC"), version = facts$version
+  ), paste0(sub("[.][a-zA-Z]+$", "", path), ".about.json"), auto_unbox = TRUE, pretty = TRUE, digits = NA)
 }
 
 headings_of <- function(x) {
