@@ -57,6 +57,10 @@ core_group_numbers <- function(groups) {
     .Call(`_idleledger_core_group_numbers`, groups)
 }
 
+core_group_of <- function(groups, rows) {
+    .Call(`_idleledger_core_group_of`, groups, rows)
+}
+
 core_order <- function(keys, descending, rows) {
     .Call(`_idleledger_core_order`, keys, descending, rows)
 }
@@ -71,6 +75,10 @@ core_second_route <- function(keys, rows, columns) {
 
 core_summarise <- function(groups, feeds, levels) {
     .Call(`_idleledger_core_summarise`, groups, feeds, levels)
+}
+
+core_weigh <- function(values) {
+    .Call(`_idleledger_core_weigh`, values)
 }
 
 core_encode_text <- function(x, pool) {

@@ -67,7 +67,7 @@ recomputed_level <- function(state, nodes, level, k) {
   groups <- seq_along(route$first)
   sample <- if (all(in_core) || length(groups) <= most_lines_in_r) groups else seeded_sample(groups, 2000)
   again <- c(route$values, r_route(state, nodes[!in_core], route$first, sample, level$keys))
-  line <- level$of_group[entry_groups(state)[route$first]]
+  line <- level$of_group[core_group_of(state$groups, route$first)]
   place <- match(seq_len(level$size), line)
   again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
   at <- if (is_footed(state)) which(state$level == k & state$line_kind != "others") else own_lines(state)
@@ -85,7 +85,7 @@ core_route <- function(state, nodes, keys = state$key_vectors) {
     x <- node$args$x
     where <- node$args$where
     list(
-      values = if (is.null(x)) rep(1L, state$n) else evaluate_column(x, entries),
+      values = if (!is.null(x)) evaluate_column(x, entries),
       condition = if (!is.null(where)) as.logical(evaluate_column(where, entries))
     )
   })

@@ -11,11 +11,13 @@ check_notes <- function(state) {
 }
 
 # Keys that differ only by case or spaces, and what the rarer spelling carries.
+most_spellings <- 1e5
+
 check_spellings <- function(state) {
   own <- own_lines(state)
   lapply(state$keys, function(key) {
     x <- as_text_or_null(pick_rows(state$lines[[key]], own))
-    if (is.null(x)) return(NULL)
+    if (is.null(x) || length(texts_of(x)) > most_spellings) return(NULL)
     texts <- texts_of(x)[sort(unique(codes_of(x)))]
     same <- folded(texts)
     twice <- unique(same[duplicated(same)])
@@ -81,34 +83,29 @@ check_weights <- function(state) {
 
 weights_of <- function(state, node, name) {
   x <- as_plain_number(evaluate_column(node$args$x, entries_of_state(state)))
-  found <- column_folded(core_group(list(), state$n), x, list(total = "sum", extremes = c("min", "max")))
-  least <- found$answers$min
-  greatest <- found$answers$max
-  if (found$filled < fewest_to_judge || !is.finite(least) || !is.finite(greatest)) return(list())
-  mixed <- least < 0 && greatest > 0
-  size <- if (mixed) sum(abs(x), na.rm = TRUE) else abs(found$answers$sum)
-  largest <- max(abs(least), abs(greatest))
-  row <- function(at) big_mark(if (is.null(state$rows)) at else state$rows[at])
+  found <- core_weigh(x)
+  filled <- found$above + found$below
+  if (filled < fewest_to_judge || found$endless) return(list())
   list(
-    if (largest > large_part * size) a_note("weight", sprintf(
-      "Weight: one entry, row %s, is %s of %s: %s.", row(which(abs(x) == largest)[1]),
-      paste0(number_text(100 * largest / size, 0), "%"), name, exact_text(x[which(abs(x) == largest)[1]])
+    if (found$largest > large_part * found$size) a_note("weight", sprintf(
+      "Weight: one entry, %s, is %s%% of %s: %s.", in_row(state, found$first_largest),
+      number_text(100 * found$largest / found$size, 0), name, exact_text(x[found$first_largest])
     )),
-    if (mixed) odd_sign(x, found$filled, node, row)
+    if (min(found$above, found$below) > 0) odd_sign(state, x, found, node)
   )
 }
 
-odd_sign <- function(x, filled, node, row) {
-  below <- sum(x < 0, na.rm = TRUE)
-  rarer <- min(below, filled - below)
-  if (rarer > 0.01 * filled) return(NULL)
-  negative <- below == rarer
-  at <- which(if (negative) x < 0 else x > 0)[1]
+in_row <- function(state, at) sprintf("row %s", big_mark(if (is.null(state$rows)) at else state$rows[at]))
+
+odd_sign <- function(state, x, found, node) {
+  rarer <- min(found$above, found$below)
+  if (rarer > 0.01 * (found$above + found$below)) return(NULL)
+  negative <- found$below == rarer
+  at <- if (negative) found$first_below else found$first_above
   a_note("signs", sprintf(
-    "Signs: %s of %s %s %s zero, unlike the others, the first in row %s: %s.", count_of(rarer, "value"),
-    node_label(
-      node$args$x
-    ), if (rarer == 1) "is" else "are", if (negative) "below" else "above", row(at), exact_text(x[at])
+    "Signs: %s of %s %s %s zero, unlike the others, the first in %s: %s.", count_of(rarer, "value"),
+    node_label(node$args$x), if (rarer == 1) "is" else "are", if (negative) "below" else "above", in_row(state, at),
+    exact_text(x[at])
   ))
 }
 

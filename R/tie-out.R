@@ -14,7 +14,7 @@
 #' @details
 #' Figures are recomputed by sorting, line by line; those that plain R has to work are looked at in a
 #' seeded sample of lines where there are very many. Notes say what is not wrong and has misled people:
-#' missing keys and what they carry, keys in two spellings, exact copies (up to a million entries), a
+#' missing keys and what they carry, keys in two spellings (of up to 100,000), exact copies (up to a million entries), a
 #' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
 #' are not complete, ties, and whatever the page itself notes.
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),

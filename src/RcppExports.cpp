@@ -179,6 +179,18 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_group_of
+Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows);
+RcppExport SEXP _idleledger_core_group_of(SEXP groupsSEXP, SEXP rowsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< Rcpp::NumericVector >::type rows(rowsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_group_of(groups, rows));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_order
 SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows);
 RcppExport SEXP _idleledger_core_order(SEXP keysSEXP, SEXP descendingSEXP, SEXP rowsSEXP) {
@@ -227,6 +239,17 @@ BEGIN_RCPP
     Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type levels(levelsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_summarise(groups, feeds, levels));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_weigh
+Rcpp::List core_weigh(SEXP values);
+RcppExport SEXP _idleledger_core_weigh(SEXP valuesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_weigh(values));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -440,10 +463,12 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_group", (DL_FUNC) &_idleledger_core_group, 2},
     {"_idleledger_core_group_facts", (DL_FUNC) &_idleledger_core_group_facts, 1},
     {"_idleledger_core_group_numbers", (DL_FUNC) &_idleledger_core_group_numbers, 1},
+    {"_idleledger_core_group_of", (DL_FUNC) &_idleledger_core_group_of, 2},
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
+    {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},

@@ -54,3 +54,19 @@ SEXP core_group_numbers(SEXP groups) {
   });
   return out;
 }
+
+// The group of some rows, both from 1.
+// [[Rcpp::export]]
+Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows) {
+  const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
+  std::vector<int> group_of_place(held.places(), 0);
+  for (std::size_t g = 0; g < held.size(); ++g) {
+    group_of_place[held.place_of_group()[g]] = static_cast<int>(g) + 1;
+  }
+  Rcpp::IntegerVector out(rows.size());
+  for (R_xlen_t i = 0; i < rows.size(); ++i) {
+    std::int32_t scratch[1];
+    out[i] = group_of_place[*held.numbers(static_cast<std::size_t>(rows[i]) - 1, 1, scratch)];
+  }
+  return out;
+}

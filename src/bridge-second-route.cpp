@@ -18,8 +18,9 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
   for (const SEXP key : keys) views.push_back(bridge::view_of(key));
   std::vector<idle::RouteColumn> wishes;
   for (const Rcpp::List column : columns) {
-    wishes.push_back(
-        {bridge::view_of(column["values"]), bridge::condition_of(column["condition"])});
+    const SEXP values = column["values"];
+    wishes.push_back({Rf_isNull(values) ? idle::ColumnView{} : bridge::view_of(values),
+                      bridge::condition_of(column["condition"])});
   }
   const auto route = bridge::with_work([&](const idle::Work& work) {
     return idle::second_route(views, static_cast<std::size_t>(rows), wishes, work);

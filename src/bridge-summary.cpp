@@ -3,6 +3,7 @@
 
 #include "bridge.h"
 #include "core/summary.h"
+#include "core/weights.h"
 
 namespace {
 
@@ -109,4 +110,19 @@ Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
   Rcpp::List found = summary_list(summaries[0], feeds, places[0]);
   found["levels"] = coarser;
   return found;
+}
+
+// What stands out in a column of numbers; rows count from 1, and 0 is none.
+// [[Rcpp::export]]
+Rcpp::List core_weigh(SEXP values) {
+  const idle::ColumnView view = bridge::view_of(values);
+  const auto found = bridge::with_work(
+      [&](const idle::Work& work) { return idle::weigh(view.as<double>(), view.size, work); });
+  return Rcpp::List::create(Rcpp::_["above"] = static_cast<double>(found.above),
+                            Rcpp::_["below"] = static_cast<double>(found.below),
+                            Rcpp::_["size"] = found.size, Rcpp::_["largest"] = found.largest,
+                            Rcpp::_["first_above"] = static_cast<double>(found.first_above + 1),
+                            Rcpp::_["first_below"] = static_cast<double>(found.first_below + 1),
+                            Rcpp::_["first_largest"] = static_cast<double>(found.first_largest + 1),
+                            Rcpp::_["endless"] = found.endless);
 }

@@ -1,10 +1,9 @@
 #include "second_route.h"
 
-#include <algorithm>
 #include <limits>
 
-#include "grouping.h"
-#include "wide_sum.h"
+#include "key_sort.h"
+#include "run_sum.h"
 
 namespace idle {
 
@@ -12,68 +11,95 @@ namespace {
 
 constexpr double infinity = std::numeric_limits<double>::infinity();
 
-bool read_value(const ColumnView& view, std::size_t row, double& x) {
-  if (view.storage == Storage::float64) {
-    x = view.as<double>()[row];
-    return !is_missing(x);
+// What is known of a run of rows after its values have been taken one by one.
+template <typename T>
+class RunFacts {
+ public:
+  void take(T value) {
+    if (is_missing(value)) return;
+    ++filled_;
+    const auto x = static_cast<double>(value);
+    least_ = x < least_ || x != x ? x : least_;
+    greatest_ = x > greatest_ || x != x ? x : greatest_;
+    add(value);
   }
-  if (view.storage == Storage::int64) {
-    x = static_cast<double>(view.as<std::int64_t>()[row]);
-    return !is_missing(view.as<std::int64_t>()[row]);
+  void report(std::size_t run, RouteFigures& figures) {
+    const bool none = filled_ == 0;
+    figures.filled[run] = filled_;
+    figures.sum[run] = none ? missing_number() : exact(1);
+    figures.mean[run] = none ? missing_number() : exact(filled_);
+    figures.least[run] = none ? missing_number() : least_;
+    figures.greatest[run] = none ? missing_number() : greatest_;
+    filled_ = 0;
+    specials_ = 0;
+    least_ = infinity;
+    greatest_ = -infinity;
+    whole_ = 0;
+    sum_.clear();
   }
-  x = view.as<std::int32_t>()[row];
-  return !is_missing(view.as<std::int32_t>()[row]);
-}
 
-struct Run {
-  WideSum total;
-  std::int64_t filled = 0;
-  double specials = 0, least = infinity, greatest = -infinity;
-
-  void take(const ColumnView& view, std::size_t row) {
-    double x;
-    if (!read_value(view, row, x)) return;
-    ++filled;
-    least = x < least || x != x ? x : least;
-    greatest = x > greatest || x != x ? x : greatest;
-    if (view.storage == Storage::int64) {
-      total.add(static_cast<int128>(view.as<std::int64_t>()[row]), 0);
-    } else if (x - x == 0) {
-      total.add(x);
+ private:
+  void add(double x) {
+    if (x - x == 0) {
+      sum_.add(x);
     } else {
-      specials += x;
+      specials_ += x;
     }
   }
-
-  void report(RouteFigures& figures) const {
-    const bool none = filled == 0, special = specials != 0;
-    const auto exact = [&](std::int64_t n) {
-      return special ? specials : round_ratio(total.value(), WideSum::lowest, n, 1);
-    };
-    figures.filled.push_back(filled);
-    figures.sum.push_back(none ? missing_number() : exact(1));
-    figures.mean.push_back(none ? missing_number() : exact(filled));
-    figures.least.push_back(none ? missing_number() : least);
-    figures.greatest.push_back(none ? missing_number() : greatest);
+  void add(std::int32_t x) { whole_ += x; }
+  void add(std::int64_t x) { whole_ += x; }
+  double exact(std::int64_t n) {
+    if (specials_ != 0) return specials_;
+    if (std::is_same<T, double>::value) return sum_.divided(n);
+    return round_ratio(whole_, 0, static_cast<std::uint64_t>(n));
   }
+
+  RunSum sum_;
+  int128 whole_ = 0;
+  std::int64_t filled_ = 0;
+  double specials_ = 0, least_ = infinity, greatest_ = -infinity;
 };
 
-bool same_keys(const std::vector<ColumnView>& keys, std::size_t a, std::size_t b) {
-  return std::all_of(keys.begin(), keys.end(),
-                     [&](const ColumnView& key) { return sortable(key, a) == sortable(key, b); });
+RouteFigures room_for(std::size_t runs) {
+  RouteFigures figures;
+  figures.filled.resize(runs);
+  for (auto* numbers : {&figures.sum, &figures.mean, &figures.least, &figures.greatest}) {
+    numbers->resize(runs);
+  }
+  return figures;
 }
 
-RouteFigures along_runs(const RouteColumn& column, const Buffer<std::int32_t>& order,
-                        const Route& route) {
-  RouteFigures figures;
-  std::size_t at = 0;
-  for (const std::int64_t entries : route.entries) {
-    Run run;
-    for (const std::size_t end = at + entries; at < end; ++at) {
-      const std::size_t row = order[at];
-      if (column.condition == nullptr || column.condition[row] == 1) run.take(column.values, row);
+template <typename T>
+RouteFigures along_runs(const RouteColumn& column, const SortedRows& sorted, const Work& work) {
+  constexpr std::size_t ahead = 16;
+  const std::size_t runs = sorted.starts.size() - 1, rows = sorted.order.size();
+  RouteFigures figures = room_for(runs);
+  const T* values = column.values.as<T>();
+  const int workers = workers_for(work, rows);
+  std::vector<RunFacts<T>> facts(workers);
+  run_in_turn(work, workers, runs, [&](int w, std::size_t run) {
+    for (std::size_t at = sorted.starts[run]; at < sorted.starts[run + 1]; ++at) {
+      if (at + ahead < rows) __builtin_prefetch(&values[sorted.order[at + ahead]]);
+      const std::size_t row = sorted.order[at];
+      if (column.condition == nullptr || column.condition[row] == 1) facts[w].take(values[row]);
     }
-    run.report(figures);
+    facts[w].report(run, figures);
+  });
+  return figures;
+}
+
+// No values: the rows that meet the condition are counted.
+RouteFigures count_runs(const RouteColumn& column, const SortedRows& sorted) {
+  RouteFigures figures;
+  for (std::size_t run = 0; run + 1 < sorted.starts.size(); ++run) {
+    std::int64_t met = sorted.starts[run + 1] - sorted.starts[run];
+    if (column.condition != nullptr) {
+      met = 0;
+      for (std::size_t at = sorted.starts[run]; at < sorted.starts[run + 1]; ++at) {
+        met += column.condition[sorted.order[at]] == 1;
+      }
+    }
+    figures.filled.push_back(met);
   }
   return figures;
 }
@@ -82,19 +108,22 @@ RouteFigures along_runs(const RouteColumn& column, const Buffer<std::int32_t>& o
 
 Route second_route(const std::vector<ColumnView>& keys, std::size_t rows,
                    const std::vector<RouteColumn>& columns, const Work& work) {
-  std::vector<OrderKey> by;
-  for (const ColumnView& key : keys) by.push_back({key, false});
-  const Buffer<std::int32_t> order = order_rows(by, rows, work);
+  const SortedRows sorted = sort_by_keys(keys, rows, work);
   Route route;
-  for (std::size_t i = 0; i < rows; ++i) {
-    if (i == 0 || !same_keys(keys, order[i - 1], order[i])) {
-      route.first.push_back(order[i]);
-      route.entries.push_back(0);
-    }
-    ++route.entries.back();
+  for (std::size_t run = 0; run + 1 < sorted.starts.size(); ++run) {
+    route.first.push_back(sorted.order[sorted.starts[run]]);
+    route.entries.push_back(sorted.starts[run + 1] - sorted.starts[run]);
   }
   for (const RouteColumn& column : columns) {
-    route.columns.push_back(along_runs(column, order, route));
+    if (column.values.data == nullptr) {
+      route.columns.push_back(count_runs(column, sorted));
+    } else if (column.values.storage == Storage::float64) {
+      route.columns.push_back(along_runs<double>(column, sorted, work));
+    } else if (column.values.storage == Storage::int32) {
+      route.columns.push_back(along_runs<std::int32_t>(column, sorted, work));
+    } else {
+      route.columns.push_back(along_runs<std::int64_t>(column, sorted, work));
+    }
   }
   return route;
 }
