@@ -49,9 +49,30 @@ commands <- list(
     0L
   }),
   `tie-out` = list(words = "check a statement against its entries", run = function(options, files) {
-    proof <- tie_out(brief_of_options(options, files))
+    proof <- tie_out(brief_of_options(options, files), against = options$against)
     print(proof)
     if (all_tie(proof)) 0L else 1L
+  }),
+  `entries-behind` = list(words = "the entries behind the lines that --where names", run = function(options, files) {
+    print(entries_of_items(brief_of_options(options, files), where_of(options), options$of))
+    0L
+  }),
+  proof = list(words = "one figure of one line, worked through by hand", run = function(options, files) {
+    if (is.null(options$figure)) stop_idle("bad_argument", "proof needs the name of a figure: --figure receipts.")
+    shown <- proof_of_items(brief_of_options(options, files), options$figure, where_of(options))
+    print(shown)
+    if (shown$equal) 0L else 1L
+  }),
+  differences = list(words = "what differs between two files", run = function(options, files) {
+    if (length(files) != 2) stop_idle("bad_argument", "differences takes two files.")
+    match <- if (!is.null(options$match)) trimws(strsplit(options$match, ",", fixed = TRUE)[[1]])
+    found <- differences(
+      ledger(files[1], encoding = options$encoding), ledger(files[2], encoding = options$encoding), match,
+      options$tolerance
+    )
+    found$labels <- basename(files)
+    print(found)
+    if (is.null(found$cells) && nrow(found$only_a) + nrow(found$only_b) == 0) 0L else 1L
   }),
   stages = list(words = "the table after each section", run = function(options, files) {
     print(stages(brief_of_options(options, files)))
@@ -95,8 +116,10 @@ run_command <- function(args) {
   withr::with_options(list(width = page_width()), commands[[args[1]]]$run(parsed$options, parsed$args))
 }
 
+where_of <- function(options) if (is.null(options$where)) list() else read_items(options$where, "where")
+
 general_help <- function() {
-  lines <- vapply(names(commands), function(name) sprintf("  %-10s %s", name, commands[[name]]$words), "")
+  lines <- vapply(names(commands), function(name) sprintf("  %-14s %s", name, commands[[name]]$words), "")
   paste0(
     "Usage: idle-ledger COMMAND FILE [options]\n\nCommands:\n", paste(lines, collapse = "\n"),
     "\n\nOptions are the sections of a brief, for example\n",
@@ -115,6 +138,12 @@ parser_of <- function(command) {
     parser, "--encoding", type = "character", default = "UTF-8", help = "the encoding of the file"
   )
   if (command == "look") return(parser)
+  if (command == "differences") return(optparse::add_option(
+    optparse::add_option(
+      parser, "--match", type = "character", metavar = "COLUMNS", help = "what lines are matched by"
+    ),
+    "--tolerance", type = "double", default = 0, help = "by how much numbers may differ"
+  ))
   for (name in section_names()) {
     parser <- optparse::add_option(
       parser, paste0("--", name), type = "character", metavar = "TEXT", help = sprintf("the section %s", name)
@@ -124,6 +153,16 @@ parser_of <- function(command) {
   add("--narrow", type = "character", metavar = "EXPR", help = "work on a part of the ledger only, to check by eye")
   add("--given", type = "character", metavar = "NAME=VALUE", help = "a value for given(NAME); may be repeated")
   add("--source", type = "character", metavar = "NAME=FILE", help = "a further table; may be repeated")
+  if (command %in% c("entries-behind", "proof")) {
+    add("--where", type = "character", metavar = "EXPR", help = "conditions that say which lines are meant")
+  }
+  if (command == "entries-behind") {
+    add("--of", type = "character", metavar = "NAME", help = "a figure beside the lines: the entries of its frame")
+  }
+  if (command == "proof") add("--figure", type = "character", metavar = "NAME", help = "the figure to prove")
+  if (command == "tie-out") {
+    add("--against", type = "character", metavar = "FILE", help = "figures from elsewhere, compared line by line")
+  }
   if (command == "draw-up") {
     add("--rows", type = "double", default = Inf, metavar = "N", help = "how many lines to print; all by default")
     add("--write", type = "character", metavar = "FILE", help = "write the statement to a .csv or .tsv file instead")

@@ -159,6 +159,7 @@ print.idle_differences <- function(x, ...) {
 }
 
 print_some <- function(table, most = 10) {
-  print_table(as.list(utils::head(table, most)))
+  columns <- as.list(utils::head(table, most))
+  print_table(columns, blank = names(columns) == "difference")
   if (nrow(table) > most) cat(style_quiet(sprintf("%s more", big_mark(nrow(table) - most))), "\n", sep = "")
 }

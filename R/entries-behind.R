@@ -27,8 +27,12 @@
 #' weekly <- brief(daily, beside = c(week = rolling(mean(receipts), days(7), along = passed_on)))
 #' entries_behind(weekly, passed_on == "2025-03-09", of = "week", down = FALSE)
 entries_behind <- function(x, ..., of = NULL, down = TRUE) {
-  brief <- brief_of(x, "entries_behind")
   items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  entries_of_items(x, items, of, down)
+}
+
+entries_of_items <- function(x, items, of = NULL, down = TRUE) {
+  brief <- brief_of(x, "entries_behind")
   found <- behind(brief, items, of)
   if (down) found <- down_to_the_ledger(found)
   as_entries(found, brief, items, of)
@@ -62,7 +66,7 @@ behind <- function(brief, items, of = NULL) {
 lines_context <- function(brief) {
   columns <- as.list(brief$columns)
   if (!is.null(brief$checked$footing) || brief$grain == "lines") columns[level_columns] <- "text"
-  list(columns = columns, section = "entries_behind", given = brief$given, windows = FALSE, entries = NULL)
+  list(columns = columns, section = "the conditions (...)", given = brief$given, windows = FALSE, entries = NULL)
 }
 
 # Conditions on keys can be asked of each entry, before lines are made.

@@ -9,7 +9,9 @@ stop_idle <- function(class, message, hint = NULL, ...) {
 }
 
 # "the section 'lines'" or what stands in for it in messages.
-in_section <- function(ctx) sprintf("In the section `%s`", ctx$section)
+in_section <- function(ctx) {
+  if (endsWith(ctx$section, ")")) sprintf("In %s", ctx$section) else sprintf("In the section `%s`", ctx$section)
+}
 
 stop_in <- function(ctx, class, message, hint = NULL, ...) {
   stop_idle(class, sprintf("%s: %s", in_section(ctx), message), hint, section = ctx$section, ...)

@@ -23,9 +23,13 @@
 #' proof(page, receipts, lock == "Tarn Foot")
 #' proof(page, place, lock == "Tarn Foot")
 proof <- function(x, figure, ...) {
-  brief <- brief_of(x, "proof")
   name <- as.character(rlang::ensym(figure))
   items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  proof_of_items(x, name, items)
+}
+
+proof_of_items <- function(x, name, items) {
+  brief <- brief_of(x, "proof")
   state <- work_brief(brief)
   line <- the_line(state, check_conditions(items, lines_context(brief)))
   part <- Filter(function(part) part$name == name, c(state$figures, state$beside))
@@ -129,7 +133,7 @@ figure_steps <- function(node, rows, entries, value) {
   present <- all[!is_missing_value(all)]
   gone <- length(all) - length(present)
   if (gone > 0) said <- c(said, list(sprintf(
-    "%s of %s missing and skipped; %s left.", is_are(gone, "value"), node_label(x), is_are_number(length(present))
+    "%s of %s missing and skipped; %s left.", count_of(gone, "value"), node_label(x), is_are_number(length(present))
   )))
   by_hand <- hand_work[[node$fn]]
   text <- if (length(present) == 0 || is.null(by_hand) || !is.null(node$args$weight)) {

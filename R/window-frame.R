@@ -157,6 +157,7 @@ slide_in_r <- function(figure, node, table, rows, days) {
 
 note_frames <- function(node, facts, table) {
   if (node$fn == "running") return(invisible())
+  note_one_too_many(node, table)
   if (facts$incomplete > 0) {
     said <- if (node$partial) "worked over what there is" else "left blank; partial = TRUE fills them"
     table$note(sprintf("%s not full: %s", is_or_are(facts$incomplete, "frame"), said))
@@ -168,6 +169,19 @@ note_frames <- function(node, facts, table) {
   if (facts$gappy > 0) table$note(sprintf(
     "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
     if (averages) "; the average divides by the days present" else ""
+  ))
+}
+
+# Widths that people mean to include the row itself, and write as rows behind it.
+usual_widths <- c(3, 5, 7, 10, 12, 14, 28, 30, 31, 52, 90, 365)
+
+note_one_too_many <- function(node, table) {
+  behind <- node$frame$behind$n
+  if (!is.null(node$frame$width) || node$frame$ahead$n > 0 || !behind %in% usual_widths) return(invisible())
+  if (node$frame$behind$unit != "rows") return(invisible())
+  table$note(sprintf(
+    "%s behind and this one make %s rows; for %s rows in all say rolling(..., %s)", number_word(behind), behind + 1,
+    number_word(behind), behind
   ))
 }
 

@@ -51,3 +51,48 @@ test_that("a figure that is folded wrongly is caught by the second route", {
   expect_identical(proof$status[proof$check == "recomputed"], "differs")
   expect_match(proof$sentence[proof$check == "recomputed"], "`receipts` in line 1")
 })
+
+test_that("a file that has changed since, a newer table and a lost entry are found", {
+  path <- withr::local_tempfile(fileext = ".csv")
+  readr::write_csv(tolls[1:300, ], path)
+  statement <- draw_up(brief(path, lines = lock, figures = c(s = sum(toll))))
+  expect_true(all_tie(tie_out(statement)))
+  readr::write_csv(tolls[2:300, ], path)
+  proof <- as.data.frame(tie_out(statement))
+  expect_identical(proof$check[proof$status == "differs"], c("fresh", "cells"))
+  whole <- draw_up(page)
+  expect_true(all_tie(tie_out(whole, source = tolls)))
+  expect_false(all_tie(tie_out(whole, source = tolls[-7, ])))
+})
+
+test_that("a subtotal, a share, a tile and a running value that are off by a little are found in their line", {
+  footed <- brief(tolls,
+    lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+    beside = c(p = share(s, per = reach), t = ntile(3, desc(s)), r = running(sum(s), per = reach, along = lock))
+  )
+  off <- function(column, line, by) {
+    statement <- draw_up(footed)
+    statement[[column]][line] <- statement[[column]][line] + by
+    proof <- tie_out(statement)
+    flat(proof)
+  }
+  expect_match(off("s", 7, 0.01), "1 of [0-9]+ differ.*`s` in line 7")
+  expect_match(off("r", 4, 1), "`r` in line 4")
+  rooms <- asNamespace("idleledger")$rooms
+  spoil <- function(name, row, by, env = parent.frame()) {
+    sound <- rooms[["section beside"]]
+    withr::defer(assign("section beside", sound, envir = rooms), envir = env)
+    broken <- sound
+    broken$work <- function(state, checked) {
+      sound$work(state, checked)
+      state$lines[[name]][row] <- state$lines[[name]][row] + by
+      state
+    }
+    assign("section beside", broken, envir = rooms)
+    checks <- as.data.frame(tie_out(footed))
+    paste(checks$sentence[checks$status == "differs"], collapse = " ")
+  }
+  expect_match(local(spoil("p", 2, 0.001)), "first `p` in line 2.*`p`: not in every group the shares add to one")
+  expect_match(local(spoil("t", 1, 1L)), "first `t` in line 1.*the tiles differ by one at most")
+  expect_match(local(spoil("r", 6, 0.01)), "first `r` in line 6.*the last running value is the group's own")
+})

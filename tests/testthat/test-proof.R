@@ -1,0 +1,51 @@
+page <- brief(tolls,
+  only = toll > 0, lines = c(reach, lock), footing = rollup(reach, lock),
+  figures = c(
+    s = sum(toll), n = count(), m = mean(toll), mid = median(toll), high = percentile(
+      toll, 0.9
+    ), each = sum(toll) / count(),
+    cash = sum(toll, where = paid == "cash"), top = max(toll), least = min(toll), kinds = count_distinct(craft),
+    spread = sd(toll), filled = count(paid), latest = last(passed_on), again = s / n
+  ),
+  beside = c(
+    place = rank(desc(s), per = reach), part = share(s, per = parent()), sofar = running(
+      sum(s), per = reach, along = lock
+    ),
+    gap = s - lag(s, per = reach, along = lock), all = sum(s, per = reach), tile = ntile(2, desc(s))
+  )
+)
+
+test_that("every figure of a line is proved by hand, and says the same as the page", {
+  statement <- as.data.frame(draw_up(page))
+  at <- which(statement$lock %in% "Summit Lock")
+  for (name in c(names(brief_figures <- page$checked$figures), setdiff(names(statement), c(
+    "reach", "lock", "line_kind", "summed_over"
+  )))) {
+    got <- rlang::inject(proof(page, !!as.name(name), lock == "Summit Lock"))
+    expect_true(got$equal, label = name)
+    expect_equal(got$stated, statement[[name]][at], label = name)
+  }
+  expect_match(flat(proof(page, s, lock == "Summit Lock")), "19 \\+ 26.5 \\+ 13.25.*\\(816 values\\) = 10,009.75")
+  expect_match(flat(proof(page, each, lock == "Summit Lock")), "10,009.75 / 816 = 12.26")
+  expect_match(flat(proof(page, mid, lock == "Summit Lock")), "place 1 \\+ \\(816 - 1\\) x 0.5 is 408.5; there stand")
+  expect_match(flat(proof(page, place, lock == "Summit Lock")), "2 are ahead of it, so its place is 3")
+  expect_match(flat(proof(page, part, lock == "Summit Lock")), "10,009.75 / 42,789.5 = 0.2339")
+  expect_match(flat(proof(page, sofar, lock == "Summit Lock")), "12,385.5 \\+ 10,009.75 = 22,395.25")
+})
+
+test_that("subtotals and totals have proofs, and a proof is of one line", {
+  expect_true(proof(page, s, reach == "Upper", line_kind == "subtotal")$equal)
+  expect_match(flat(proof(page, s, line_kind == "total")), "Proof of s, the grand total.*19,566 stand in this line")
+  expect_match(
+    said_by(proof(page, s, reach == "Upper")), "5 lines meet the conditions.*reach Upper and lock High Pound"
+  )
+  expect_match(said_by(proof(page, sum, lock == "Summit Lock")), "no figure `sum` to prove")
+  expect_match(said_by(proof(page, s, lock == "Nowhere")), "No line has lock == \"Nowhere\"")
+})
+
+test_that("a wrong figure is not equal to its proof", {
+  local_wrong_sum()
+  got <- proof(page, s, lock == "Summit Lock")
+  expect_false(got$equal)
+  expect_match(flat(got), "The page says 12.26.*not equal to 10,009.75")
+})
