@@ -14,7 +14,10 @@ check_entries <- function(state) {
   a_check("entries", state$n_read + state$n_added == state$n + sum(left), paste0(sentence, "."))
 }
 
-line_entries <- function(state) core_summarise(state$groups, list(), list())$entries
+# The entries of each group, as the figures were worked on them.
+line_entries <- function(state) {
+  if (is.null(state$group_entries)) core_summarise(state$groups, list(), list())$entries else state$group_entries
+}
 
 check_counts <- function(state) {
   counts <- line_entries(state)

@@ -49,23 +49,23 @@ commands <- list(
     0L
   }),
   `tie-out` = list(words = "check a statement against its entries", run = function(options, files) {
-    proof <- tie_out(brief_of_options(options, files), against = options$against)
+    proof <- tie_out(brief_of_options(options, files), against = options[["against"]])
     print(proof)
     if (all_tie(proof)) 0L else 1L
   }),
   `entries-behind` = list(words = "the entries behind the lines that --where names", run = function(options, files) {
-    print(entries_of_items(brief_of_options(options, files), where_of(options), options$of))
+    print(entries_of_items(brief_of_options(options, files), where_of(options), options[["of"]]))
     0L
   }),
   proof = list(words = "one figure of one line, worked through by hand", run = function(options, files) {
-    if (is.null(options$figure)) stop_idle("bad_argument", "proof needs the name of a figure: --figure receipts.")
-    shown <- proof_of_items(brief_of_options(options, files), options$figure, where_of(options))
+    if (is.null(options[["figure"]])) stop_idle("bad_argument", "proof needs the name of a figure: --figure receipts.")
+    shown <- proof_of_items(brief_of_options(options, files), options[["figure"]], where_of(options))
     print(shown)
     if (shown$equal) 0L else 1L
   }),
   differences = list(words = "what differs between two files", run = function(options, files) {
     if (length(files) != 2) stop_idle("bad_argument", "differences takes two files.")
-    match <- if (!is.null(options$match)) trimws(strsplit(options$match, ",", fixed = TRUE)[[1]])
+    match <- if (!is.null(options[["match"]])) trimws(strsplit(options[["match"]], ",", fixed = TRUE)[[1]])
     found <- differences(
       ledger(files[1], encoding = options$encoding), ledger(files[2], encoding = options$encoding), match,
       options$tolerance
@@ -116,7 +116,7 @@ run_command <- function(args) {
   withr::with_options(list(width = page_width()), commands[[args[1]]]$run(parsed$options, parsed$args))
 }
 
-where_of <- function(options) if (is.null(options$where)) list() else read_items(options$where, "where")
+where_of <- function(options) if (is.null(options[["where"]])) list() else read_items(options[["where"]], "where")
 
 general_help <- function() {
   lines <- vapply(names(commands), function(name) sprintf("  %-14s %s", name, commands[[name]]$words), "")

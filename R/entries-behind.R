@@ -149,8 +149,8 @@ down_to_the_ledger <- function(found) {
 as_entries <- function(found, brief, items, of) {
   state <- found$state
   names <- state$source_names
-  columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(entry_column(state, name), found$rows))
   number <- if (is.null(state$rows)) found$rows else state$rows[found$rows]
+  columns <- lapply(stats::setNames(nm = names), function(name) some_entries(state, name, number))
   table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), columns), length(found$rows))
   attr(table, "what") <- list(
     title = page_title(brief), conditions = vapply(items, item_text, ""), of = of,
@@ -159,6 +159,12 @@ as_entries <- function(found, brief, items, of) {
   attr(table, "figures") <- figures_again(brief, state, found$rows)
   class(table) <- c("idle_entries", "data.frame")
   table
+}
+
+# Some rows of a column of the source; text is not made ready as a whole for them.
+some_entries <- function(state, name, rows) {
+  own <- if (is.null(state$below) && is.null(state$prepared)) entries_of(state$brief$source, name)[[1]]
+  if (is.character(own)) own[rows] else pick_rows(source_column(state, name), rows)
 }
 
 # The page's figures from these entries alone; for entries of the page's own source.

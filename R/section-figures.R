@@ -33,6 +33,7 @@ room("figures", "section",
     results <- figures_over(state, checked, state$groups, state$lines, state$n_lines, state$levels)
     state$lines <- results$lines
     state$level_tables <- results$levels
+    state$group_entries <- results$entries
     note_figures(state, checked, results$facts)
     for (note in results$notes) add_note(state, note)
     note_figures_of_figures(state, checked)
@@ -67,7 +68,7 @@ figures_over <- function(state, checked, groups, lines, n_lines, levels = list()
     note <- attr(worked$values[[node$id]], "note")
     if (!is.null(note)) sprintf("%s: %s.", node$text, note)
   }))
-  list(lines = lines, facts = worked$facts, notes = notes, levels = tables)
+  list(lines = lines, facts = worked$facts, notes = notes, levels = tables, entries = worked$entries)
 }
 
 # The columns of a table of lines, from the values of the figures in them.

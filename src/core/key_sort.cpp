@@ -12,8 +12,7 @@ namespace idle {
 namespace {
 
 constexpr std::size_t slice = 8192;
-constexpr int digit_bits = 11;
-constexpr std::size_t digit_values = std::size_t{1} << digit_bits;
+constexpr int most_bits = 11;  // of a digit: so many places are written to at once
 
 struct Span {
   std::uint32_t least = UINT32_MAX, greatest = 0;
@@ -96,7 +95,9 @@ bool pack(const std::vector<ColumnView>& keys, Buffer<Packed>& items, std::uint6
 }
 
 // One pass: each worker counts its share, then moves it to where its digits belong.
-void counting_pass(const Buffer<Packed>& from, Buffer<Packed>& to, int shift, const Work& work) {
+void counting_pass(const Buffer<Packed>& from, Buffer<Packed>& to, int shift, int bits,
+                   const Work& work) {
+  const std::size_t digit_values = std::size_t{1} << bits;
   const std::size_t rows = from.size();
   const int workers = workers_for(work, rows);
   std::vector<std::vector<std::size_t>> at(workers, std::vector<std::size_t>(digit_values, 0));
@@ -159,8 +160,11 @@ SortedRows sort_by_keys(const std::vector<ColumnView>& keys, std::size_t rows, c
   std::uint64_t values;
   if (rows == 0 || !pack(keys, items, values, work)) return key_by_key(keys, rows, work);
   Buffer<Packed> spare(values > 1 ? rows : 0);
-  for (int shift = 0; shift < 32 && values > std::uint64_t{1} << shift; shift += digit_bits) {
-    counting_pass(items, spare, shift, work);
+  const int width = values > 1 ? 64 - __builtin_clzll(values - 1) : 0;
+  const int passes = (width + most_bits - 1) / most_bits;
+  const int bits = passes > 0 ? (width + passes - 1) / passes : 0;
+  for (int pass = 0; pass < passes; ++pass) {
+    counting_pass(items, spare, pass * bits, bits, work);
     std::swap(items, spare);
   }
   return runs_of(items, work);

@@ -10,8 +10,13 @@
 #include "fingerprint.h"
 #include "gather.h"
 #include "helpers.h"
+#include "key_sort.h"
+#include "order.h"
+#include "run_sum.h"
 #include "second_route.h"
 #include "summary.h"
+#include "weights.h"
+#include "wide_sum.h"
 
 using namespace idle;
 
@@ -226,4 +231,47 @@ TEST_CASE("finer groups merge into what the coarser ones are alone, to the bit")
       }
     }
   }
+}
+
+TEST_CASE("rows are sorted by keys side by side as they are key by key") {
+  const Table table;
+  for (const bool wild : {false, true}) {
+    std::vector<double> extra(table.amount);
+    if (wild) extra[3] = 1e-300;
+    const std::vector<ColumnView> keys = {view(table.key), view(table.met), view(extra)};
+    const SortedRows sorted = sort_by_keys(keys, many, with_threads(2));
+    const auto order = order_rows({{keys[0]}, {keys[1]}, {keys[2]}}, many, with_threads(2));
+    const auto groups = group_rows(keys, many, with_threads(2));
+    CHECK(std::equal(order.data(), order.data() + many, sorted.order.data()));
+    CHECK(sorted.starts.size() == groups.size() + 1);
+  }
+}
+
+TEST_CASE("a run's sum is that of unlimited width, and what stands out is found") {
+  std::mt19937_64 random(5);
+  RunSum sum;
+  WideSum wide;
+  for (int round = 0; round < 40; ++round) {
+    for (int i = 0; i < 3000; ++i) {
+      std::uint64_t bits = random();
+      if (round % 2 == 0) bits = (bits & ~(UINT64_C(0x7F) << 56)) | UINT64_C(0x40) << 56;
+      double x;
+      std::memcpy(&x, &bits, sizeof x);
+      if (x - x != 0) continue;
+      sum.add(x);
+      wide.add(x);
+    }
+    const double mean = sum.divided(3), expected = round_ratio(wide.value(), WideSum::lowest, 3, 1);
+    CHECK(std::memcmp(&mean, &expected, sizeof mean) == 0);
+    sum.clear();
+    wide = WideSum();
+  }
+  const std::vector<double> x = {0, 3, missing_number(), -5, 2};
+  const Weights found = weigh(x.data(), x.size(), with_threads(2));
+  CHECK(found.above == 2);
+  CHECK(found.below == 1);
+  CHECK(found.first_above == 1);
+  CHECK(found.first_below == 3);
+  CHECK(found.first_largest == 3);
+  CHECK(found.size == 10);
 }
