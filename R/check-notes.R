@@ -61,7 +61,7 @@ check_missing_keys <- function(state) {
   which <- state$keys[vapply(gone, base::any, TRUE)]
   together <- if (length(state$figures)) figures_together(state, own[any])
   weights <- vapply(names(additive_nodes(state)), function(name) {
-    sprintf("%s %s", name, texts_of_numbers(as_plain_number(together[[name]])))
+    sprintf("%s %s", name, exact_text(together[[name]]))
   }, "")
   a_note("missing", sprintf(
     "Missing: %s no %s%s.", have(entries, "entry"), either(which),

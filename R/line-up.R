@@ -26,13 +26,13 @@ line_up <- function(from, value, under, along = NULL) {
   order <- if (rlang::quo_is_null(along)) value else rlang::quo_squash(along)
   source <- as_source(from, deparse1(substitute(from)))
   place <- free_name("place", names(kinds_of(source)))
-  numbered <- rlang::expr(row_number(!!order, per = !!under))
+  numbered <- call("row_number", order, per = under)
   sections <- list(
     lines = list(
       captured(numbered, values_in(order, rlang::quo_get_env(along)), place), captured(under)
     ),
-    figures = list(captured(rlang::expr(first(!!value)), name = as.character(value))),
-    abreast = list(captured(rlang::expr(columns_of(!!under)))),
+    figures = list(captured(call("first", value), name = as.character(value))),
+    abreast = list(captured(call("columns_of", under))),
     layout = list(captured(value)),
     title = list(captured(sprintf("%s, listed under each %s", as.character(value), as.character(under))))
   )

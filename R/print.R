@@ -23,7 +23,7 @@ page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_wi
 # the width are named below. `blank` says by column which missing values stand for nothing; `footed`
 # has the texts of keys and the places of rules of a page with subtotals.
 print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL,
-                        others = NULL, blank = FALSE, footed = NULL, width = NULL) {
+                        others = NULL, blank = FALSE, footed = NULL, width = NULL, indent = 0) {
   if (length(columns) == 0) return(invisible())
   if (is.null(formats)) formats <- vector("list", length(columns))
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
@@ -32,14 +32,15 @@ print_table <- function(columns, headings = names(columns), formats = NULL, keys
   right <- vapply(columns, is_right_aligned, TRUE) & !keys
   blocks <- Map(table_block, texts, headings, right)
   widths <- vapply(blocks, function(block) cli::ansi_nchar(block[1], "width"), numeric(1))
-  fits <- cumsum(widths + 2) - 2 <= page_width(width)
+  margin <- strrep(" ", indent)
+  fits <- cumsum(widths + 2) - 2 + indent <= page_width(width)
   fits[1] <- TRUE
   rows <- do.call(paste, c(unname(blocks[fits]), sep = "  "))
-  cat(style_head(trimws(rows[1], "right")), "\n", sep = "")
-  cat(strrep(rule_mark(), min(page_width(width), sum(widths[fits] + 2) - 2)), "\n", sep = "")
+  cat(margin, style_head(trimws(rows[1], "right")), "\n", sep = "")
+  cat(margin, strrep(rule_mark(), min(page_width(width), sum(widths[fits] + 2) - 2)), "\n", sep = "")
   body <- trimws(rows[-1], "right")
   if (!is.null(footed)) body <- with_rules(body, footed, widths[fits], right[fits])
-  if (length(body) > 0) cat(paste0(body, "\n"), sep = "")
+  if (length(body) > 0) cat(paste0(margin, body, "\n"), sep = "")
   name_left_out(headings[!fits], width)
 }
 

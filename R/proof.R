@@ -267,7 +267,7 @@ print.idle_proof <- function(x, ...) {
   for (step in x$steps) {
     if (is.data.frame(step)) {
       shown <- utils::head(step, 12)
-      print_table(as.list(shown), keys = names(shown) == names(shown)[1])
+      print_table(as.list(shown), keys = names(shown) == names(shown)[1], indent = 4)
       if (nrow(step) > 12) cat(style_quiet(sprintf("%s more", big_mark(nrow(step) - 12))), "\n", sep = "")
     } else {
       cat(paste(strwrap(step, page_width(), indent = 2, exdent = 4), collapse = "\n"), "\n", sep = "")

@@ -106,7 +106,9 @@ print.idle_tie_out <- function(x, ...) {
       "\n",
       sep = ""
     )
-    if (check$status == "differs" && !is.null(check$lines)) print_table(as.list(utils::head(check$lines, 5)))
+    if (check$status == "differs" && !is.null(check$lines)) print_table(
+      as.list(utils::head(check$lines, 5)), indent = 9
+    )
   }
   differ <- sum(vapply(x$checks, function(check) check$status == "differs", TRUE))
   n <- sum(vapply(x$checks, function(check) check$status != "note", TRUE))
