@@ -48,6 +48,7 @@ takes_core_route <- function(node) {
 
 # R works line by line, so of very many lines it takes a seeded sample.
 most_lines_in_r <- 20000
+most_lines_in_columns <- 1e6
 
 check_recomputed <- function(state) {
   if (state$n == 0 || length(state$figures) == 0) return(list())
@@ -64,15 +65,23 @@ check_recomputed <- function(state) {
 recomputed_level <- function(state, nodes, level, k) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
   route <- core_route(state, nodes[in_core], state$key_vectors[level$keys])
-  groups <- seq_along(route$first)
-  sample <- if (all(in_core) || length(groups) <= most_lines_in_r) groups else seeded_sample(groups, 2000)
-  again <- c(route$values, r_route(state, nodes[!in_core], route$first, sample, level$keys))
+  n <- length(route$first)
+  in_columns <- !in_core & n > most_lines_in_r & n <= most_lines_in_columns & vapply(nodes, goes_in_columns, TRUE)
+  rest <- nodes[!in_core & !in_columns]
+  sample <- if (length(rest) == 0 || n <= most_lines_in_r) seq_len(n) else seeded_sample(seq_len(n), 2000)
+  again <- c(
+    route$values, columns_route(state, nodes[in_columns], route$first, level$keys),
+    r_route(state, rest, route$first, sample, level$keys)
+  )
   line <- level$of_group[core_group_of(state$groups, route$first)]
   place <- match(seq_len(level$size), line)
   again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
   at <- if (is_footed(state)) which(state$level == k & state$line_kind != "others") else own_lines(state)
-  looked <- if (length(sample) == length(groups)) seq_len(level$size) else sort(line[sample])
-  list(wrong = compare_routes(state, again, at, looked), lines = level$size, sample = length(looked))
+  looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
+  list(
+    wrong = compare_routes(state, again, at, looked, node_ids(rest)), lines = level$size, sample = length(looked),
+    sampled = if (length(sample) < n) node_ids(rest)
+  )
 }
 
 node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
@@ -132,14 +141,20 @@ r_route <- function(state, nodes, first, sample, keys) {
 }
 
 rows_by_line <- function(state, first, keys) {
+  line <- plain_line_of(state, keys)
+  rows <- split(seq_len(state$n), line)
+  starts <- vapply(rows, `[`, 1L, 1)
+  unname(rows[match(first, starts)])
+}
+
+# The line of each entry, in plain R, numbered as lines are met.
+plain_line_of <- function(state, keys) {
   ids <- lapply(state$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
   line <- Reduce(function(a, b) {
     pair <- a * (max(b) + 1) + b
     match(pair, unique(pair))
   }, ids, rep(1, state$n))
-  rows <- split(seq_len(state$n), line)
-  starts <- vapply(rows, `[`, 1L, 1)
-  unname(rows[match(first, starts)])
+  match(line, unique(line))
 }
 
 again_by_line <- function(node, rows, entries) {
@@ -178,14 +193,14 @@ bind_results <- function(results, x) {
 
 # Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
-compare_routes <- function(state, again, at, looked) {
+compare_routes <- function(state, again, at, looked, sampled) {
   lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
   wrong <- NULL
   for (figure in state$figures) {
     table <- table_in_hand(function(name) lines[[name]], length(at), function(id) again[[id]])
     lines[[figure$name]] <- evaluate_column(figure$node, table)
     exact <- is_exact(figure)
-    known <- if (exact) seq_along(at) else looked
+    known <- if (is_sampled(figure, sampled)) looked else seq_along(at)
     here <- pick_rows(state$lines[[figure$name]], at[known])
     value <- pick_rows(lines[[figure$name]], known)
     differs <- which(!(if (exact) same_values(here, value) else close_values(here, value)))
@@ -199,6 +214,8 @@ compare_routes <- function(state, again, at, looked) {
 
 is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE))
 
+is_sampled <- function(figure, sampled) any(names(figures_in(figure$node)) %in% sampled)
+
 recomputed_check <- function(state, found) {
   wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
   lines <- vapply(found, `[[`, 1, "lines")
@@ -206,12 +223,12 @@ recomputed_check <- function(state, found) {
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
   sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, wrong)
-  sample <- vapply(found, `[[`, 1, "sample")
-  if (any(sample < lines) && loose > 0) {
-    sentence <- sprintf(
-      "%s Of %s, a seeded sample of %s.", sentence, count_of(loose, "figure"), count_of(sum(sample), "line")
-    )
-  }
+  sampled <- unique(unlist(lapply(found, `[[`, "sampled")))
+  few <- sum(vapply(state$figures, is_sampled, TRUE, sampled))
+  if (few > 0) sentence <- sprintf(
+    "%s Of %s, a seeded sample of %s.", sentence, count_of(few, "figure"),
+    count_of(sum(vapply(found, `[[`, 1, "sample")), "line")
+  )
   a_check("recomputed", n == 0, sentence, wrong)
 }
 

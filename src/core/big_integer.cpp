@@ -148,9 +148,12 @@ bool BigInteger::any_below(int at) const {
 }
 
 std::uint64_t BigInteger::bits_from(int at) const {
-  std::uint64_t bits = 0;
-  for (int i = bit_length() - 1; i >= at; --i) bits = bits << 1 | (bit(i) ? 1u : 0u);
-  return bits;
+  const std::size_t digit = at / 32;
+  uint128 bits = 0;
+  for (std::size_t k = 3; k-- > 0;) {
+    bits = bits << 32 | (digit + k < digits_.size() ? digits_[digit + k] : 0u);
+  }
+  return static_cast<std::uint64_t>(bits >> at % 32);
 }
 
 namespace {
@@ -184,7 +187,21 @@ double round_ratio(BigInteger value, int exponent, std::uint64_t divisor, std::u
   return result == 0 ? 0.0 : result;
 }
 
-// Long division, bit by bit, to eight bits more than a double holds.
+namespace {
+
+// A little less than a / b as m * 2^shift, with m below 2^31; at least 1. a is not less than b.
+std::uint64_t quotient_below(const BigInteger& a, const BigInteger& b, int& shift) {
+  const int a_cut = std::max(0, a.bit_length() - 64), b_cut = std::max(0, b.bit_length() - 64);
+  const double ratio =
+      static_cast<double>(a.bits_from(a_cut)) / static_cast<double>(b.bits_from(b_cut));
+  shift = std::max(0, std::ilogb(ratio) + a_cut - b_cut - 30);
+  const double below = std::ldexp(ratio * (1 - 1e-12), a_cut - b_cut - shift);
+  return std::max<std::uint64_t>(1, static_cast<std::uint64_t>(below));
+}
+
+}  // namespace
+
+// Long division, some thirty bits at a time, to eight bits more than a double holds.
 double round_quotient(const BigInteger& numerator, const BigInteger& denominator) {
   if (numerator.is_zero()) return 0.0;
   constexpr int wanted = 64;
@@ -192,11 +209,11 @@ double round_quotient(const BigInteger& numerator, const BigInteger& denominator
   const int up = std::max(0, wanted + divisor.bit_length() - numerator.bit_length());
   BigInteger rest = numerator.magnitude().shifted_up(up);
   BigInteger quotient;
-  for (int bit = rest.bit_length() - divisor.bit_length(); bit >= 0; --bit) {
-    const BigInteger part = divisor.shifted_up(bit);
-    if (BigInteger::compare_magnitude(rest, part) < 0) continue;
-    rest = rest - part;
-    quotient = quotient + BigInteger(1).shifted_up(bit);
+  while (BigInteger::compare_magnitude(rest, divisor) >= 0) {
+    int shift;
+    const auto digit = BigInteger(static_cast<int128>(quotient_below(rest, divisor, shift)));
+    rest = rest - (divisor * digit).shifted_up(shift);
+    quotient = quotient + digit.shifted_up(shift);
   }
   if (numerator.negative() != denominator.negative()) quotient = quotient.opposite();
   const double result = round_once(quotient, -up, !rest.is_zero());

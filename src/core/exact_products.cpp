@@ -213,17 +213,36 @@ void ExactProducts::merge(const ExactProducts& other, Target to) {
 
 WideSum ExactProducts::widened(const Words& total, int unit) {
   WideSum wide;
-  const bool negative = total[3] >> 63;
-  Words magnitude = total;
-  if (negative) {
-    for (auto& word : magnitude) word = ~word;
-    add_words(magnitude, Words{1, 0, 0, 0});
-  }
+  bool negative;
+  const Words magnitude = magnitude_of(total, negative);
   for (int i = 0; i < 4; ++i) {
     const auto word = static_cast<int128>(magnitude[i]);
     wide.add(negative ? -word : word, unit + 64 * i);
   }
   return wide;
+}
+
+ExactProducts::Words ExactProducts::magnitude_of(const Words& total, bool& negative) {
+  negative = total[3] >> 63;
+  Words magnitude = total;
+  if (negative) {
+    for (auto& word : magnitude) word = ~word;
+    add_words(magnitude, Words{1, 0, 0, 0});
+  }
+  return magnitude;
+}
+
+bool ExactProducts::narrow(std::size_t group, BigInteger& total) const {
+  if (!odd_.empty() && odd_.count(group) != 0) return false;
+  bool negative;
+  const Words magnitude = magnitude_of(totals_[group], negative);
+  std::vector<std::uint32_t> digits;
+  for (const std::uint64_t word : magnitude) {
+    digits.push_back(static_cast<std::uint32_t>(word));
+    digits.push_back(static_cast<std::uint32_t>(word >> 32));
+  }
+  total = BigInteger::of_digits(digits, negative);
+  return true;
 }
 
 BigInteger ExactProducts::total(std::size_t group) const {

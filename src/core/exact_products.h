@@ -28,6 +28,9 @@ class ExactProducts {
   void merge(const ExactProducts& other, Target to = {});
   // In units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;
+  // The total in units of 2^unit(), where nothing of the group is kept aside; else false.
+  bool narrow(std::size_t group, BigInteger& total) const;
+  int unit() const { return unit_; }
 
  private:
   using Words = std::array<std::uint64_t, 4>;
@@ -36,6 +39,7 @@ class ExactProducts {
   static void add_words(Words& total, const Words& part);
   static Words placed(int128 product, int shift);
   static WideSum widened(const Words& total, int unit);
+  static Words magnitude_of(const Words& total, bool& negative);
 
   HugeVector<Words> totals_;
   std::unordered_map<std::size_t, WideSum> odd_;

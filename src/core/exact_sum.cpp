@@ -224,6 +224,12 @@ BigInteger ExactSums::total(std::size_t group) const {
   return wide.value();
 }
 
+bool ExactSums::narrow(std::size_t group, BigInteger& total) const {
+  if (odd(group) != nullptr) return false;
+  total = BigInteger(totals_[group]);
+  return true;
+}
+
 double ExactSums::ratio(std::size_t group, std::int64_t divisor) const {
   const OddValues* aside = odd(group);
   if (aside == nullptr) return round_ratio(totals_[group], unit_, divisor);

@@ -45,6 +45,9 @@ class ExactSums {
   double mean(std::size_t group, std::int64_t count) const;
   // The finite total in units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;
+  // The total in units of 2^unit(), where nothing of the group is kept aside; else false.
+  bool narrow(std::size_t group, BigInteger& total) const;
+  int unit() const { return unit_; }
   const OddValues* odd(std::size_t group) const;
   std::int64_t nan_count() const;
   std::size_t groups() const { return totals_.size(); }

@@ -56,11 +56,17 @@ class Spread : public Fold {
     }
   }
 
-  // (n Q - S^2) / (n (n - less)), in units of 2^WideSum::lowest squared.
+  // (n Q - S^2) / (n (n - less)), in units of the sum's unit squared.
   double variance_of(std::size_t group, std::int64_t n, std::int64_t less) const {
     if (n <= less) return missing_number();
     const OddValues* odd = sums_.odd(group);
     if (odd != nullptr && odd->has_special()) return std::numeric_limits<double>::quiet_NaN();
+    BigInteger small, small_squares;
+    if (squares_.unit() == 2 * sums_.unit() && sums_.narrow(group, small) &&
+        squares_.narrow(group, small_squares)) {
+      return round_ratio(small_squares * BigInteger(n) - small * small, squares_.unit(), n,
+                         n - less);
+    }
     const BigInteger sum = sums_.total(group);
     const BigInteger squares = squares_.total(group).shifted_up(-WideSum::lowest);
     return round_ratio(squares * BigInteger(n) - sum * sum, 2 * WideSum::lowest, n, n - less);
@@ -100,19 +106,27 @@ class WeightedMean : public Fold {
   Answers finish(const std::string&, const Counts& filled) const override {
     Answers answers;
     for (std::size_t g = 0; g < filled.size(); ++g) {
-      const BigInteger weight = odd_[g] ? BigInteger() : weights_.total(g);
-      if (odd_[g]) {
-        answers.numbers.push_back(std::numeric_limits<double>::quiet_NaN());
-      } else if (filled[g] == 0 || weight.is_zero()) {
-        answers.numbers.push_back(missing_number());
-      } else {
-        answers.numbers.push_back(round_quotient(products_.total(g), weight));
-      }
+      answers.numbers.push_back(odd_[g]          ? std::numeric_limits<double>::quiet_NaN()
+                                : filled[g] == 0 ? missing_number()
+                                                 : mean_of(g));
     }
     return answers;
   }
 
  private:
+  double mean_of(std::size_t group) const {
+    BigInteger weight, product;
+    if (weights_.narrow(group, weight) && products_.narrow(group, product)) {
+      const int apart = products_.unit() - weights_.unit();
+      if (apart > 0) product = product.shifted_up(apart);
+      if (apart < 0) weight = weight.shifted_up(-apart);
+    } else {
+      weight = weights_.total(group);
+      product = products_.total(group);
+    }
+    return weight.is_zero() ? missing_number() : round_quotient(product, weight);
+  }
+
   ExactSums weights_;
   ExactProducts products_;
   std::vector<char> odd_;

@@ -148,3 +148,20 @@ TEST_CASE("squares worked by runs are the squares of each value") {
     }
   }
 }
+
+TEST_CASE("a quotient does not change when both sides grow by a factor") {
+  std::mt19937_64 random(8);
+  const auto any = [&](int words) {
+    std::vector<std::uint32_t> digits;
+    for (int i = 0; i < words; ++i) digits.push_back(static_cast<std::uint32_t>(random() | 1));
+    return BigInteger::of_digits(digits, random() % 2 == 0);
+  };
+  for (int round = 0; round < 3000; ++round) {
+    const BigInteger a = any(1 + random() % 9), b = any(1 + random() % 9),
+                     c = any(1 + random() % 5);
+    const double quotient = round_quotient(a, b);
+    CHECK(round_quotient(a * c, b * c) == quotient);
+    CHECK(round_quotient(a.shifted_up(37), b.shifted_up(37)) == quotient);
+    CHECK(round_quotient(b * a, b) == round_ratio(a, 0, 1, 1));
+  }
+}
