@@ -1,6 +1,6 @@
-// Long vectors of codes live outside R's heap, in memory that is used again for the next draw-up:
-// fresh memory costs more than the work done in it. To R they are ordinary integer vectors
-// (ALTREP).
+// Long vectors live outside R's heap, in memory that is used again for the next draw-up: fresh
+// memory costs more than the work done in it, and each large piece of R's own makes it collect
+// garbage, going through all text. To R they are ordinary vectors (ALTREP).
 #include "bridge.h"
 
 // After bridge.h, which declares the types that it needs.
@@ -12,41 +12,49 @@ namespace bridge {
 
 namespace {
 
-using Codes = idle::Buffer<std::int32_t>;
-
 constexpr std::size_t worth_keeping = std::size_t{1} << 18;  // shorter ones are plain R vectors
 constexpr std::size_t most_kept = std::size_t{192} << 20;    // bytes kept for the next use
+constexpr std::size_t worth_collecting = std::size_t{1} << 30;
 
-R_altrep_class_t codes_class;
-std::vector<Codes> spare;
+using Bytes = idle::Buffer<char>;
 
 struct Held {
-  Codes codes;
+  Bytes bytes;
   std::size_t size;
 };
 
+R_altrep_class_t codes_class, numbers_class;
+std::vector<Bytes> spare;
+std::size_t given_out = 0;  // bytes, since R was last asked to collect garbage
+
 std::size_t spare_bytes() {
   std::size_t bytes = 0;
-  for (const Codes& codes : spare) bytes += codes.size() * sizeof(std::int32_t);
+  for (const Bytes& piece : spare) bytes += piece.size();
   return bytes;
 }
 
-// A spare piece that is large enough and not far too large, or a new one.
-Codes take_codes(std::size_t n) {
+// A spare piece that is large enough and not far too large, or a new one. R does not see this
+// memory, and is asked to look for garbage when much has been given out.
+Bytes take_bytes(std::size_t n) {
   for (std::size_t i = 0; i < spare.size(); ++i) {
     if (spare[i].size() < n || spare[i].size() > 2 * n) continue;
-    Codes found = std::move(spare[i]);
+    Bytes found = std::move(spare[i]);
     spare.erase(spare.begin() + static_cast<std::ptrdiff_t>(i));
     return found;
   }
-  return Codes(n);
+  given_out += n;
+  if (given_out > worth_collecting) {
+    given_out = 0;
+    R_gc();
+  }
+  return Bytes(n);
 }
 
-void give_back(Codes& codes) {
-  if (codes.size() > 0 && spare_bytes() + codes.size() * sizeof(std::int32_t) <= most_kept) {
-    spare.push_back(std::move(codes));
+void give_back(Bytes& bytes) {
+  if (bytes.size() > 0 && spare_bytes() + bytes.size() <= most_kept) {
+    spare.push_back(std::move(bytes));
   }
-  codes = Codes();
+  bytes = Bytes();
 }
 
 Held* held_of(SEXP x) { return static_cast<Held*>(R_ExternalPtrAddr(R_altrep_data1(x))); }
@@ -54,7 +62,7 @@ Held* held_of(SEXP x) { return static_cast<Held*>(R_ExternalPtrAddr(R_altrep_dat
 void finalize(SEXP pointer) {
   auto* held = static_cast<Held*>(R_ExternalPtrAddr(pointer));
   if (held == nullptr) return;
-  give_back(held->codes);
+  give_back(held->bytes);
   delete held;
   R_ClearExternalPtr(pointer);
 }
@@ -65,28 +73,43 @@ R_xlen_t length_method(SEXP x) {
 }
 
 void* data_method(SEXP x, Rboolean) {
-  static std::int32_t nothing = 0;
+  static double nothing = 0;
   Held* held = held_of(x);
-  return held == nullptr || held->size == 0 ? &nothing : held->codes.data();
+  return held == nullptr || held->size == 0 ? static_cast<void*>(&nothing) : held->bytes.data();
 }
 
 const void* data_or_null_method(SEXP x) { return data_method(x, FALSE); }
+
+void set_methods(R_altrep_class_t type) {
+  R_set_altrep_Length_method(type, length_method);
+  R_set_altvec_Dataptr_method(type, data_method);
+  R_set_altvec_Dataptr_or_null_method(type, data_or_null_method);
+}
+
+SEXP held_vector(R_altrep_class_t type, std::size_t n, std::size_t bytes) {
+  auto* held = new Held{take_bytes(bytes), n};
+  Rcpp::Shield<SEXP> pointer(R_MakeExternalPtr(held, R_NilValue, R_NilValue));
+  R_RegisterCFinalizerEx(pointer, finalize, TRUE);
+  return R_new_altrep(type, pointer, R_NilValue);
+}
 
 }  // namespace
 
 void register_buffers(DllInfo* library) {
   codes_class = R_make_altinteger_class("idle_codes", "idleledger", library);
-  R_set_altrep_Length_method(codes_class, length_method);
-  R_set_altvec_Dataptr_method(codes_class, data_method);
-  R_set_altvec_Dataptr_or_null_method(codes_class, data_or_null_method);
+  numbers_class = R_make_altreal_class("idle_numbers", "idleledger", library);
+  set_methods(codes_class);
+  set_methods(numbers_class);
 }
 
 SEXP fresh_codes(std::size_t n) {
   if (n < worth_keeping) return fresh_integers(n);
-  auto* held = new Held{take_codes(n), n};
-  Rcpp::Shield<SEXP> pointer(R_MakeExternalPtr(held, R_NilValue, R_NilValue));
-  R_RegisterCFinalizerEx(pointer, finalize, TRUE);
-  return R_new_altrep(codes_class, pointer, R_NilValue);
+  return held_vector(codes_class, n, n * sizeof(std::int32_t));
+}
+
+SEXP fresh_results(std::size_t n) {
+  if (n < worth_keeping) return fresh_numbers(n);
+  return held_vector(numbers_class, n, n * sizeof(double));
 }
 
 }  // namespace bridge
@@ -102,5 +125,5 @@ void core_release(SEXP x) {
   bridge::Held* held = bridge::held_of(x);
   if (held == nullptr) return;
   held->size = 0;
-  bridge::give_back(held->codes);
+  bridge::give_back(held->bytes);
 }

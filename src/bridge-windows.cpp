@@ -32,7 +32,7 @@ idle::ColumnView view_or_none(SEXP x) {
 }
 
 SEXP fresh(idle::Storage storage, std::size_t n) {
-  return storage == idle::Storage::int32 ? bridge::fresh_integers(n) : bridge::fresh_numbers(n);
+  return storage == idle::Storage::int32 ? bridge::fresh_codes(n) : bridge::fresh_results(n);
 }
 
 void* memory_of(SEXP x) {

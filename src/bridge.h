@@ -38,8 +38,9 @@ auto with_work(const Job& job) -> decltype(job(idle::Work())) {
 
 SEXP fresh_integers(std::size_t n);
 SEXP fresh_numbers(std::size_t n);
-// Codes in memory that is used again; see bridge-buffers.cpp.
+// Codes and results in memory that is used again; see bridge-buffers.cpp.
 SEXP fresh_codes(std::size_t n);
+SEXP fresh_results(std::size_t n);
 
 // What was seen of the texts of a pool while they were at hand.
 struct SeenTexts {

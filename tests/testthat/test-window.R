@@ -79,3 +79,18 @@ test_that("workings say how often rows were sorted", {
     flat(workings(brief(sorted, per = lock, along = passed_on, columns = c(a = lag(toll))))), "1 order there already"
   )
 })
+
+test_that("long results are ordinary vectors to R: saved, changed, sorted and dropped like any other", {
+  n <- 3e5
+  table <- data.frame(k = rep(1:3, n / 3), x = as.double(seq_len(n)))
+  s <- draw_up(brief(table, columns = c(r = running(sum(x), per = k, along = x), l = lag(k, along = x))))
+  path <- withr::local_tempfile()
+  saveRDS(s, path)
+  expect_identical(as.data.frame(readRDS(path)), as.data.frame(s))
+  changed <- s
+  changed$r[5] <- -1
+  expect_identical(c(s$r[5], changed$r[5]), c(7, -1))
+  expect_equal(s$r[table$k == 2], cumsum(table$x[table$k == 2]))
+  expect_identical(s$r[order(-s$x)], rev(s$r))
+  expect_identical(s$l[2:4], 1:3)
+})
