@@ -67,7 +67,7 @@ check_crosstab <- function(state) {
   lines <- shown[!is_subtotal(state)[shown]]
   body <- !wide$total & wide$figure == wide$figure[1]
   kinds <- if (is.null(state$line_kind)) rep("line", length(wide$rows)) else row_kind(state, wide$rows)
-  filled <- sum(!unlist(lapply(wide$empty[body], function(empty) empty[kinds %in% c("line", "others")])))
+  filled <- sum(vapply(wide$empty[body], function(empty) sum(!empty[kinds %in% c("line", "others")]), 1))
   a_check("crosstab", filled == length(lines), sprintf(
     "Crosstab: %s of %s %s filled, and %s shown.", big_mark(filled),
     count_of(sum(body) * sum(kinds %in% c("line", "others")), "cell"), if (filled == 1) "is" else "are",

@@ -35,7 +35,15 @@ echo "Idle Ledger, on the tolls of the Merrow Cut, a canal company that never wa
 run look out/tolls.csv
 run draw-up out/tolls.csv "${sections[@]}"
 run tie-out out/tolls.csv "${sections[@]}"
+run proof out/tolls.csv "${sections[@]}" --figure place --where 'lock == "High Pound"'
 run draw-up out/tolls.csv "${sections[@]}" --write out/receipts.csv
+
+crosstab=(
+  --title 'How receipts were paid' --only 'toll > 0' --lines 'reach, paid' --figures 'receipts = sum(toll)'
+  --abreast 'columns_of(paid, totals = "both")' --layout 'Reach = reach, money(receipts)'
+)
+run draw-up out/tolls.csv "${crosstab[@]}"
+run entries-behind out/tolls.csv "${crosstab[@]}" --where 'reach == "Upper", is_missing(paid)'
 
 echo
 echo "Files written: out/tolls.csv (the entries), out/receipts.csv (the statement)."

@@ -56,6 +56,21 @@ test_that("random briefs give what slow steps give, tie out, and lose nothing", 
     shown <- amend(page, show = top(!!pick$show, n, ties = "by_entry"))
     expect_equal(nrow(draw_up(shown)), min(pick$show, length(rows)), label = label)
     expect_equal(sum(draw_up(shown)$n) + sum(set_aside(shown, "show")$n), nrow(kept), label = label)
+    footed <- rlang::inject(amend(page, footing = cube(!!!lapply(keys, as.name))))
+    by_level <- draw_up(footed)
+    expect_equal(as.vector(tapply(by_level$n, by_level$summed_over, sum)), rep(nrow(kept), length(unique(
+      by_level$summed_over
+    ))), label = label)
+    expect_equal(
+      by_level$typical[by_level$line_kind == "total"], stats::median(kept$part, na.rm = TRUE), label = label
+    )
+    expect_true(all_tie(tie_out(footed)), label = label)
+    if (length(keys) < 2) next
+    across <- rlang::inject(amend(page, abreast = columns_of(!!as.name(keys[2]), figures = n, totals = "both")))
+    cells <- as.data.frame(draw_up(across))
+    cells <- cells[setdiff(names(cells), c(keys[1], "line_kind", "summed_over"))]
+    expect_equal(sum(cells, na.rm = TRUE), 4 * nrow(kept), label = label)
+    expect_true(all_tie(tie_out(across)), label = label)
   }
 })
 
