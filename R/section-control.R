@@ -99,11 +99,11 @@ figures_together <- function(state, lines) {
 }
 
 # A statement against figures from elsewhere, by name, or line by line.
-check_against <- function(state, against, brief) {
+check_against <- function(state, against) {
   if (is.numeric(against) || is.list(against) && !is.data.frame(against) && !any(
     startsWith(class(against), "idle_")
   )) {
-    return(list(check_given_totals(state, as.list(against), brief)))
+    return(list(check_given_totals(state, as.list(against))))
   }
   statement <- statement_of(state)
   found <- differences(statement, against)
@@ -127,7 +127,7 @@ check_against <- function(state, against, brief) {
   ))))
 }
 
-check_given_totals <- function(state, totals, brief) {
+check_given_totals <- function(state, totals) {
   known <- vapply(state$figures, `[[`, "", "name")
   lost <- setdiff(rlang::names2(totals), known)
   if (length(lost)) stop_idle(

@@ -38,7 +38,7 @@ tie_out <- function(x, against = NULL, source = NULL) {
   state <- work_brief(brief)
   checks <- c(
     if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),
-    if (!is.null(against)) check_against(state, against, brief), checks_of_pages(state)
+    if (!is.null(against)) check_against(state, against), checks_of_pages(state)
   )
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
 }

@@ -5,19 +5,18 @@ table$month <- withr::with_seed(3, sample.int(24L, rows, TRUE))
 book <- ledger(table[c("key", "other", "number", "month", "amount")])
 rm(table)
 
-lines <- brief(book, lines = c(key, other, number), figures = c(n = count(), s = sum(amount), m = mean(amount)))
-rolled <- amend(lines, footing = rollup(key, other, number))
-cubed <- amend(lines, footing = cube(key, other, number))
-times <- alternating(lines = draw_up(lines), rolled = draw_up(rolled), cubed = draw_up(cubed), rounds = 5)
-say("rollup over three keys (120,000 lines), against the lines alone", ratio(times, "rolled", "lines"), 1.3)
-say("cube over three keys, against the lines alone", ratio(times, "cubed", "lines"), 1.6)
-
-few <- brief(book, lines = c(key, number, month), figures = c(n = count(), s = sum(amount), m = mean(amount)))
-rolled <- amend(few, footing = rollup(key, number, month))
-cubed <- amend(few, footing = cube(key, number, month))
-times <- alternating(lines = draw_up(few), rolled = draw_up(rolled), cubed = draw_up(cubed), rounds = 5)
-say("rollup over three keys (28,800 lines), against the lines alone", ratio(times, "rolled", "lines"), 1.3)
-say("cube over three keys, against the lines alone", ratio(times, "cubed", "lines"), 1.6)
+levels_against_lines <- function(keys, size) {
+  lines <- rlang::inject(brief(book,
+    lines = c(!!!keys), figures = c(n = count(), s = sum(amount), m = mean(amount))
+  ))
+  rolled <- rlang::inject(amend(lines, footing = rollup(!!!keys)))
+  cubed <- rlang::inject(amend(lines, footing = cube(!!!keys)))
+  times <- alternating(lines = draw_up(lines), rolled = draw_up(rolled), cubed = draw_up(cubed), rounds = 5)
+  say(sprintf("rollup over three keys (%s lines), against the lines alone", size), ratio(times, "rolled", "lines"), 1.3)
+  say("cube over three keys, against the lines alone", ratio(times, "cubed", "lines"), 1.6)
+}
+levels_against_lines(rlang::exprs(key, other, number), "120,000")
+levels_against_lines(rlang::exprs(key, number, month), "28,800")
 
 cells <- brief(book, lines = c(key, month), figures = c(s = sum(amount)))
 plain <- amend(cells, abreast = month)

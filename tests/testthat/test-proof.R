@@ -18,9 +18,9 @@ page <- brief(tolls,
 test_that("every figure of a line is proved by hand, and says the same as the page", {
   statement <- as.data.frame(draw_up(page))
   at <- which(statement$lock %in% "Summit Lock")
-  for (name in c(names(brief_figures <- page$checked$figures), setdiff(names(statement), c(
-    "reach", "lock", "line_kind", "summed_over"
-  )))) {
+  names <- setdiff(names(statement), c("reach", "lock", "line_kind", "summed_over"))
+  expect_length(names, 20)
+  for (name in names) {
     got <- rlang::inject(proof(page, !!as.name(name), lock == "Summit Lock"))
     expect_true(got$equal, label = name)
     expect_equal(got$stated, statement[[name]][at], label = name)
