@@ -49,6 +49,10 @@ core_group <- function(keys, rows) {
     .Call(`_idleledger_core_group`, keys, rows)
 }
 
+core_release_groups <- function(groups) {
+    invisible(.Call(`_idleledger_core_release_groups`, groups))
+}
+
 core_group_facts <- function(groups) {
     .Call(`_idleledger_core_group_facts`, groups)
 }
@@ -69,6 +73,10 @@ core_places <- function(keys, order) {
     .Call(`_idleledger_core_places`, keys, order)
 }
 
+core_plain_text <- function(x, texts) {
+    .Call(`_idleledger_core_plain_text`, x, texts)
+}
+
 core_second_route <- function(keys, rows, columns) {
     .Call(`_idleledger_core_second_route`, keys, rows, columns)
 }
@@ -87,10 +95,6 @@ core_encode_text <- function(x, pool) {
 
 core_file_is_utf8 <- function(path) {
     .Call(`_idleledger_core_file_is_utf8`, path)
-}
-
-core_plain_text <- function(x, texts) {
-    .Call(`_idleledger_core_plain_text`, x, texts)
 }
 
 core_rank_texts <- function(texts) {

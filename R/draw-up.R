@@ -48,6 +48,7 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
 release_state <- function(state) {
   for (column in state$cache) if (is_text_vector(column)) core_release(column)
   state$cache <- list()
+  if (!is.null(state$groups)) core_release_groups(state$groups)
   state$groups <- NULL
 }
 

@@ -157,6 +157,16 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_release_groups
+void core_release_groups(SEXP groups);
+RcppExport SEXP _idleledger_core_release_groups(SEXP groupsSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    core_release_groups(groups);
+    return R_NilValue;
+END_RCPP
+}
 // core_group_facts
 Rcpp::List core_group_facts(SEXP groups);
 RcppExport SEXP _idleledger_core_group_facts(SEXP groupsSEXP) {
@@ -213,6 +223,18 @@ BEGIN_RCPP
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type order(orderSEXP);
     rcpp_result_gen = Rcpp::wrap(core_places(keys, order));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_plain_text
+SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts);
+RcppExport SEXP _idleledger_core_plain_text(SEXP xSEXP, SEXP textsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_plain_text(x, texts));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -273,18 +295,6 @@ BEGIN_RCPP
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
     rcpp_result_gen = Rcpp::wrap(core_file_is_utf8(path));
-    return rcpp_result_gen;
-END_RCPP
-}
-// core_plain_text
-SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts);
-RcppExport SEXP _idleledger_core_plain_text(SEXP xSEXP, SEXP textsSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
-    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_plain_text(x, texts));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -461,17 +471,18 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_fingerprint", (DL_FUNC) &_idleledger_core_fingerprint, 1},
     {"_idleledger_core_date_part", (DL_FUNC) &_idleledger_core_date_part, 3},
     {"_idleledger_core_group", (DL_FUNC) &_idleledger_core_group, 2},
+    {"_idleledger_core_release_groups", (DL_FUNC) &_idleledger_core_release_groups, 1},
     {"_idleledger_core_group_facts", (DL_FUNC) &_idleledger_core_group_facts, 1},
     {"_idleledger_core_group_numbers", (DL_FUNC) &_idleledger_core_group_numbers, 1},
     {"_idleledger_core_group_of", (DL_FUNC) &_idleledger_core_group_of, 2},
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
+    {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
     {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
-    {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},
     {"_idleledger_core_tied_rows", (DL_FUNC) &_idleledger_core_tied_rows, 1},
@@ -489,8 +500,10 @@ static const R_CallMethodDef CallEntries[] = {
 };
 
 void core_register_buffers(DllInfo* library);
+void core_register_texts(DllInfo* library);
 RcppExport void R_init_idleledger(DllInfo *dll) {
     R_registerRoutines(dll, NULL, CallEntries, NULL, NULL);
     R_useDynamicSymbols(dll, FALSE);
     core_register_buffers(dll);
+    core_register_texts(dll);
 }

@@ -12,7 +12,7 @@ namespace bridge {
 
 namespace {
 
-constexpr std::size_t worth_keeping = std::size_t{1} << 18;  // shorter ones are plain R vectors
+constexpr std::size_t worth_keeping = std::size_t{1} << 14;  // shorter ones are plain R vectors
 constexpr std::size_t most_kept = std::size_t{192} << 20;    // bytes kept for the next use
 constexpr std::size_t worth_collecting = std::size_t{1} << 30;
 
@@ -21,6 +21,7 @@ using Bytes = idle::Buffer<char>;
 struct Held {
   Bytes bytes;
   std::size_t size;
+  bool shared = false;  // another vector reads it, so it is not to be released
 };
 
 R_altrep_class_t codes_class, numbers_class;
@@ -87,7 +88,7 @@ void set_methods(R_altrep_class_t type) {
 }
 
 SEXP held_vector(R_altrep_class_t type, std::size_t n, std::size_t bytes) {
-  auto* held = new Held{take_bytes(bytes), n};
+  auto* held = new Held{take_bytes(bytes), n, false};
   Rcpp::Shield<SEXP> pointer(R_MakeExternalPtr(held, R_NilValue, R_NilValue));
   R_RegisterCFinalizerEx(pointer, finalize, TRUE);
   return R_new_altrep(type, pointer, R_NilValue);
@@ -112,6 +113,12 @@ SEXP fresh_results(std::size_t n) {
   return held_vector(numbers_class, n, n * sizeof(double));
 }
 
+void share_codes(SEXP codes) {
+  if (!ALTREP(codes) || !R_altrep_inherits(codes, codes_class)) return;
+  Held* held = held_of(codes);
+  if (held != nullptr) held->shared = true;
+}
+
 }  // namespace bridge
 
 // [[Rcpp::init]]
@@ -123,7 +130,7 @@ void core_release(SEXP x) {
   if (!ALTREP(x) || TYPEOF(x) != INTSXP) return;
   if (!R_altrep_inherits(x, bridge::codes_class)) return;
   bridge::Held* held = bridge::held_of(x);
-  if (held == nullptr) return;
+  if (held == nullptr || held->shared) return;
   held->size = 0;
   bridge::give_back(held->bytes);
 }

@@ -17,9 +17,9 @@ SEXP core_gather(SEXP x, SEXP rows) {
                                        : static_cast<const void*>(INTEGER_RO(x));
     return plain;
   }();
-  Rcpp::Shield<SEXP> out(TYPEOF(x) == REALSXP  ? bridge::fresh_numbers(n)
+  Rcpp::Shield<SEXP> out(TYPEOF(x) == REALSXP  ? bridge::fresh_results(n)
                          : TYPEOF(x) == LGLSXP ? Rf_allocVector(LGLSXP, n)
-                                               : bridge::fresh_integers(n));
+                                               : bridge::fresh_codes(n));
   void* to = TYPEOF(x) == REALSXP  ? static_cast<void*>(REAL(out))
              : TYPEOF(x) == LGLSXP ? static_cast<void*>(LOGICAL(out))
                                    : static_cast<void*>(INTEGER(out));
@@ -37,9 +37,9 @@ SEXP core_gather(SEXP x, SEXP rows) {
 SEXP core_look_up(SEXP codes, SEXP table) {
   const std::size_t n = Rf_xlength(codes);
   const int* code = INTEGER_RO(codes);
-  Rcpp::Shield<SEXP> out(TYPEOF(table) == REALSXP  ? bridge::fresh_numbers(n)
+  Rcpp::Shield<SEXP> out(TYPEOF(table) == REALSXP  ? bridge::fresh_results(n)
                          : TYPEOF(table) == LGLSXP ? Rf_allocVector(LGLSXP, n)
-                                                   : bridge::fresh_integers(n));
+                                                   : bridge::fresh_codes(n));
   bridge::with_work([&](const idle::Work& work) {
     if (TYPEOF(table) == REALSXP) {
       idle::look_up(code, n, REAL(table), NA_REAL, REAL(out), work);

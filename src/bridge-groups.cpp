@@ -17,16 +17,21 @@ SEXP core_group(Rcpp::List keys, double rows) {
   return Rcpp::XPtr<HeldGroups>(held.release(), true);
 }
 
+// Gives back the memory of groups that nobody will read again.
+// [[Rcpp::export]]
+void core_release_groups(SEXP groups) { Rcpp::XPtr<HeldGroups>(groups)->groups = idle::Groups(); }
+
 // The number of groups, the first row of each (from 1) and how they were found.
 // [[Rcpp::export]]
 Rcpp::List core_group_facts(SEXP groups) {
   const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
   static const char* const methods[] = {"whole", "direct", "hashed", "sorted"};
-  Rcpp::IntegerVector first(held.first().size());
-  for (R_xlen_t g = 0; g < first.size(); ++g) first[g] = static_cast<int>(held.first()[g] + 1);
+  Rcpp::Shield<SEXP> first(bridge::fresh_codes(held.size()));
+  int* row = INTEGER(first);
+  for (std::size_t g = 0; g < held.size(); ++g) row[g] = static_cast<int>(held.first()[g] + 1);
   return Rcpp::List::create(Rcpp::_["size"] = static_cast<double>(held.size()),
                             Rcpp::_["rows"] = static_cast<double>(held.rows()),
-                            Rcpp::_["first"] = first,
+                            Rcpp::_["first"] = static_cast<SEXP>(first),
                             Rcpp::_["method"] = methods[static_cast<int>(held.method())]);
 }
 
@@ -34,7 +39,7 @@ Rcpp::List core_group_facts(SEXP groups) {
 // [[Rcpp::export]]
 SEXP core_group_numbers(SEXP groups) {
   const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
-  Rcpp::Shield<SEXP> out(bridge::fresh_integers(held.rows()));
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(held.rows()));
   int* number = INTEGER(out);
   constexpr std::size_t slice = 8192;
   std::vector<int> group_of_place(held.places(), 0);

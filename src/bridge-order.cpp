@@ -12,7 +12,7 @@ SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows) {
   const auto n = static_cast<std::size_t>(rows);
   const auto order =
       bridge::with_work([&](const idle::Work& work) { return idle::order_rows(by, n, work); });
-  Rcpp::Shield<SEXP> out(bridge::fresh_integers(n));
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(n));
   for (std::size_t i = 0; i < n; ++i) INTEGER(out)[i] = order[i] + 1;
   return out;
 }
@@ -23,7 +23,7 @@ SEXP core_places(Rcpp::List keys, Rcpp::IntegerVector order) {
   std::vector<idle::OrderKey> by;
   for (const SEXP key : keys) by.push_back({bridge::view_of(key), false});
   const Rcpp::IntegerVector from_zero = order - 1;
-  Rcpp::Shield<SEXP> out(bridge::fresh_integers(order.size()));
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(order.size()));
   idle::places_of(by, from_zero.begin(), order.size(), INTEGER(out));
   return out;
 }

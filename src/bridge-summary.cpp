@@ -8,27 +8,43 @@
 namespace {
 
 using Places = std::vector<std::int32_t>;
+constexpr std::size_t slice = 8192;
 
-Rcpp::NumericVector counts_of(const idle::Counts& counts, const Places& places) {
-  if (counts.empty()) return Rcpp::NumericVector(places.size());
-  Rcpp::NumericVector out(places.size());
-  for (std::size_t g = 0; g < places.size(); ++g) out[g] = static_cast<double>(counts[places[g]]);
+SEXP counts_of(const idle::Counts& counts, const Places& places) {
+  Rcpp::Shield<SEXP> out(bridge::fresh_results(places.size()));
+  double* count = REAL(out);
+  for (std::size_t g = 0; g < places.size(); ++g) {
+    count[g] = counts.empty() ? 0 : static_cast<double>(counts[places[g]]);
+  }
   return out;
 }
 
-SEXP vector_of(const idle::Answers& answers) {
-  if (answers.storage == idle::Storage::float64) {
-    return Rcpp::NumericVector(answers.numbers.begin(), answers.numbers.end());
-  }
-  if (answers.storage == idle::Storage::int32) {
-    return Rcpp::IntegerVector(answers.codes.begin(), answers.codes.end());
-  }
-  Rcpp::NumericVector wholes(answers.wholes.size());
-  if (!answers.wholes.empty()) {
-    std::memcpy(wholes.begin(), answers.wholes.data(), 8 * answers.wholes.size());
-  }
-  wholes.attr("class") = "integer64";
-  return wholes;
+// What a fold answers for the groups at `places`.
+SEXP answers_of(const idle::Fold& fold, const std::string& answer, const idle::Counts& filled,
+                const Places& places) {
+  const idle::Storage storage = fold.storage(answer);
+  const bool codes = storage == idle::Storage::int32;
+  const std::size_t n = places.size();
+  Rcpp::Shield<SEXP> out(codes ? bridge::fresh_codes(n) : bridge::fresh_results(n));
+  void* to = codes ? static_cast<void*>(INTEGER(out)) : static_cast<void*>(REAL(out));
+  bridge::with_work([&](const idle::Work& work) {
+    idle::run_parallel(
+        work, idle::workers_for(work, 16 * n), n, slice,
+        [&](int, std::size_t begin, std::size_t end) {
+          const auto found = fold.finish(answer, filled, idle::Places(places).part(begin, end));
+          if (codes) {
+            std::copy(found.codes.begin(), found.codes.end(), static_cast<int*>(to) + begin);
+          } else if (storage == idle::Storage::int64) {
+            std::copy(found.wholes.begin(), found.wholes.end(),
+                      static_cast<std::int64_t*>(to) + begin);
+          } else {
+            std::copy(found.numbers.begin(), found.numbers.end(), static_cast<double*>(to) + begin);
+          }
+        });
+    return 0;
+  });
+  if (storage == idle::Storage::int64) Rf_setAttrib(out, R_ClassSymbol, Rf_mkString("integer64"));
+  return out;
 }
 
 idle::Feed feed_of(const Rcpp::List& wish) {
@@ -46,17 +62,16 @@ idle::Feed feed_of(const Rcpp::List& wish) {
 Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
   const Rcpp::List folds = wish["folds"];
   Rcpp::List answers;
-  const Rcpp::NumericVector none;
   for (R_xlen_t k = 0; k < folds.size(); ++k) {
     for (const auto& answer : Rcpp::as<std::vector<std::string>>(folds[k])) {
-      answers[answer] = vector_of(result.folds[k]->finish(answer, result.filled).at(places));
+      answers[answer] = answers_of(*result.folds[k], answer, result.filled, places);
     }
   }
   const bool counted = Rcpp::as<bool>(wish["counted"]);
   const double missing = std::accumulate(result.missing.begin(), result.missing.end(), 0.0);
   return Rcpp::List::create(
-      Rcpp::_["filled"] = counted ? counts_of(result.filled, places) : none,
-      Rcpp::_["missing"] = counted ? counts_of(result.missing, places) : none,
+      Rcpp::_["filled"] = counts_of(result.filled, counted ? places : Places()),
+      Rcpp::_["missing"] = counts_of(result.missing, counted ? places : Places()),
       Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),
       Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers);
 }

@@ -108,22 +108,6 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
 // [[Rcpp::export]]
 bool core_file_is_utf8(std::string path) { return idle::file_is_utf8(path); }
 
-// The texts of a text vector as a character vector.
-// [[Rcpp::export]]
-SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts) {
-  const R_xlen_t n = Rf_xlength(x);
-  const int* code = INTEGER_RO(x);
-  Rcpp::Shield<SEXP> out(Rf_allocVector(STRSXP, n));
-  constexpr R_xlen_t ahead = 24;
-  for (R_xlen_t i = 0; i < n; ++i) {
-    if (i + ahead < n && code[i + ahead] != NA_INTEGER) {
-      __builtin_prefetch(STRING_ELT(texts, code[i + ahead] - 1), 1);
-    }
-    SET_STRING_ELT(out, i, code[i] == NA_INTEGER ? NA_STRING : STRING_ELT(texts, code[i] - 1));
-  }
-  return out;
-}
-
 // The place of each text (from 0) in code point order.
 // [[Rcpp::export]]
 Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts) {

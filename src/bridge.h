@@ -41,6 +41,8 @@ SEXP fresh_numbers(std::size_t n);
 // Codes and results in memory that is used again; see bridge-buffers.cpp.
 SEXP fresh_codes(std::size_t n);
 SEXP fresh_results(std::size_t n);
+// Says that another vector reads these codes for as long as it lives.
+void share_codes(SEXP codes);
 
 // What was seen of the texts of a pool while they were at hand.
 struct SeenTexts {

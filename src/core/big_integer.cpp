@@ -227,6 +227,11 @@ double round_ratio(int128 value, int exponent, std::uint64_t divisor) {
   if (exponent < -900 || exponent > 700 || divisor >> 60 || magnitude >> 120) {
     return round_ratio(BigInteger(value), exponent, divisor, 1);
   }
+  const auto scaled = [&](uint128 whole, int by) {
+    const double result = std::ldexp(static_cast<double>(whole), by);
+    return negative ? -result : result;
+  };
+  if (divisor == 1) return scaled(magnitude, exponent);
   uint128 quotient = magnitude / divisor;
   uint128 rest = magnitude % divisor;
   int scale = exponent;
@@ -238,8 +243,7 @@ double round_ratio(int128 value, int exponent, std::uint64_t divisor) {
   }
   if (quotient >> 55 == 0) return round_ratio(BigInteger(value), exponent, divisor, 1);
   if (rest != 0) quotient |= 1;
-  const double result = std::ldexp(static_cast<double>(quotient), scale);
-  return negative ? -result : result;
+  return scaled(quotient, scale);
 }
 
 }  // namespace idle

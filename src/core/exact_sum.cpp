@@ -42,6 +42,27 @@ IDLE_WIDE void add_run(const double* values, std::size_t n, double shift, double
   }
 }
 
+// So many values of at most 2^(near_shift + 53) units do not fill 128 bits.
+constexpr int near_shift = 44;
+constexpr std::int64_t most_near_values = std::int64_t{1} << 28;
+
+// The two words of each value as a multiple of 2^(unit - 1075), all of which are near.
+IDLE_WIDE void fixed_parts(const double* values, std::size_t n, int unit, std::uint64_t* low,
+                           std::uint64_t* high) {
+  for (std::size_t i = 0; i < n; ++i) {
+    std::uint64_t bits;
+    std::memcpy(&bits, values + i, sizeof bits);
+    const std::uint64_t zero = bits << 1 == 0 ? 0 : ~std::uint64_t{0};
+    const std::uint64_t shift = ((bits >> 52 & special_field) - unit) & zero;
+    const std::uint64_t mantissa = (bits << 12 >> 12 | std::uint64_t{1} << 52) & zero;
+    const std::uint64_t sign = (0 - (bits >> 63)) & zero;
+    const std::uint64_t below = ((mantissa << shift) ^ sign) - sign;
+    const std::uint64_t carry = below == 0 ? sign : 0;
+    low[i] = below;
+    high[i] = ((mantissa >> 1 >> (63 - shift)) ^ sign) - carry;
+  }
+}
+
 bool is_one_group(const std::int32_t* groups, std::size_t n) {
   if (groups[0] != groups[n - 1] || groups[0] != groups[n / 2]) return false;
   for (std::size_t i = 1; i < n; ++i) {
@@ -88,8 +109,32 @@ void ExactSums::add(const std::int32_t* groups, const double* values, std::size_
                       !lanes_.empty() && n <= block && n > 8 * lanes_.size();
   if (narrow) {
     add_lanes(groups, values, n, high, runs);
+  } else if (!scan.has_nan && low > unit_ + 1075 && high - unit_ - 1075 <= near_shift &&
+             near_only_ && near_values_ < most_near_values) {
+    add_near(groups, values, n);
   } else {
     add_each(groups, values, n);
+  }
+}
+
+// Values whose parts are so small that no total overflows.
+void ExactSums::add_near(const std::int32_t* groups, const double* values, std::size_t n) {
+  constexpr std::size_t step = 256;
+  std::uint64_t low[step], high[step];
+  const bool far = totals_.size() > far_totals;
+  int128* totals = totals_.data();
+  near_values_ += static_cast<std::int64_t>(n);
+  for (std::size_t at = 0; at < n; at += step) {
+    const std::size_t m = std::min(step, n - at);
+    if (far) {
+      for (std::size_t i = 0; i < m; ++i) __builtin_prefetch(&totals[groups[at + i]], 1);
+    }
+    fixed_parts(values + at, m, unit_ + 1075, low, high);
+    for (std::size_t i = 0; i < m; ++i) {
+      const auto part = static_cast<uint128>(high[i]) << 64 | low[i];
+      int128& total = totals[groups[at + i]];
+      total = static_cast<int128>(static_cast<uint128>(total) + part);
+    }
   }
 }
 
@@ -135,6 +180,7 @@ void ExactSums::add_each(const std::int32_t* groups, const double* values, std::
   const bool far = totals_.size() > far_totals;
   int128* totals = totals_.data();
   const int unit = unit_ + 1075;
+  near_only_ = false;
   for (std::size_t i = 0; i < n; ++i) {
     if (far && i + 24 < n) __builtin_prefetch(&totals[groups[i + 24]], 1);
     const std::uint64_t bits = bits_of(values[i]);
@@ -181,6 +227,11 @@ void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent
       shift = 0;
     }
   }
+  const int length =
+      64 -
+      __builtin_clzll(static_cast<unsigned long long>(mantissa < 0 ? ~mantissa : mantissa) | 1);
+  if (shift + length > near_shift + 53) near_only_ = false;
+  ++near_values_;
   if (shift < 0 || shift > 70) {
     odd_[group].wide.add(mantissa, exponent);
     return;
@@ -198,6 +249,8 @@ void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent
 
 void ExactSums::merge(const ExactSums& other, Target to) {
   const bool same_unit = other.unit_ == unit_;
+  near_only_ = near_only_ && other.near_only_;
+  near_values_ += other.near_values_;
   to.each(other.totals_, [&](int128 part, std::size_t g) {
     int128 total;
     if (same_unit && !__builtin_add_overflow(totals_[g], part, &total)) {

@@ -55,6 +55,7 @@ class ExactSums {
  private:
   void add_lanes(const std::int32_t* groups, const double* values, std::size_t n, int high,
                  const Runs* runs);
+  void add_near(const std::int32_t* groups, const double* values, std::size_t n);
   void add_each(const std::int32_t* groups, const double* values, std::size_t n);
   void add_odd(std::size_t group, std::uint64_t bits);
   void add_fixed(std::size_t group, std::int64_t mantissa, int exponent);
@@ -65,6 +66,8 @@ class ExactSums {
     double high, low;
   };
   HugeVector<int128> totals_;
+  std::int64_t near_values_ = 0;  // added without looking whether a total overflows
+  bool near_only_ = true;         // no larger part has been added
   std::vector<Lane> lanes_;
   std::unordered_map<std::size_t, OddValues> odd_;
   int unit_;

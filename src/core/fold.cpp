@@ -6,23 +6,6 @@
 
 namespace idle {
 
-namespace {
-
-template <typename T>
-std::vector<T> picked(const std::vector<T>& from, const std::vector<std::int32_t>& places) {
-  std::vector<T> to;
-  if (from.empty()) return to;
-  to.reserve(places.size());
-  for (const std::int32_t place : places) to.push_back(from[place]);
-  return to;
-}
-
-}  // namespace
-
-Answers Answers::at(const std::vector<std::int32_t>& places) const {
-  return {storage, picked(numbers, places), picked(codes, places), picked(wholes, places)};
-}
-
 std::unique_ptr<Fold> make_fold(const std::string& name, const ColumnView& values,
                                 const double* weights, const std::int32_t* along,
                                 std::size_t groups) {

@@ -31,7 +31,6 @@ struct Chunk {
   }
 };
 
-// The answers of groups 0, 1, ... in the vector of their storage.
 // From so many groups on, states are fetched that many rows ahead of their turn.
 constexpr std::size_t far_groups = 20000;
 constexpr std::size_t fetch_ahead = 24;
@@ -39,13 +38,26 @@ constexpr std::size_t fetch_ahead = 24;
 // Counts by group.
 using Counts = HugeVector<std::int64_t>;
 
+// Some groups, by their places.
+class Places {
+ public:
+  Places(const std::vector<std::int32_t>& places) : first_(places.data()), n_(places.size()) {}
+  Places part(std::size_t begin, std::size_t end) const { return {first_ + begin, end - begin}; }
+  std::size_t size() const { return n_; }
+  const std::int32_t* begin() const { return first_; }
+  const std::int32_t* end() const { return first_ + n_; }
+
+ private:
+  Places(const std::int32_t* first, std::size_t n) : first_(first), n_(n) {}
+  const std::int32_t* first_;
+  std::size_t n_;
+};
+
+// The answers of some groups, in the vector of their storage.
 struct Answers {
-  Storage storage = Storage::float64;
   std::vector<double> numbers;
   std::vector<std::int32_t> codes;
   std::vector<std::int64_t> wholes;
-  // The answers at some places.
-  Answers at(const std::vector<std::int32_t>& places) const;
 };
 
 class Fold {
@@ -58,8 +70,9 @@ class Fold {
   virtual void merge(const Fold& later, Target to) = 0;
   // An empty fold of the same values over so many groups.
   virtual std::unique_ptr<Fold> fresh(std::size_t groups) const = 0;
-  // `filled` is the number of values that each group has had.
-  virtual Answers finish(const std::string& answer, const Counts& filled) const = 0;
+  virtual Storage storage(const std::string&) const { return Storage::float64; }
+  // The answers at some places; `filled` is the number of values that each group has had.
+  virtual Answers finish(const std::string& answer, const Counts& filled, Places at) const = 0;
   // Whether the size of the state depends on the number of groups alone.
   virtual bool bounded() const { return true; }
 };

@@ -25,10 +25,11 @@ class Edge : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Edge>(along_, groups);
   }
-  Answers finish(const std::string& answer, const Counts&) const override {
+  Answers finish(const std::string& answer, const Counts&, Places at) const override {
+    const bool first = answer == "first";
     Answers answers;
-    for (const Ends& ends : ends_) {
-      const std::int64_t row = answer == "first" ? ends.first_row : ends.last_row;
+    for (const std::int32_t g : at) {
+      const std::int64_t row = first ? ends_[g].first_row : ends_[g].last_row;
       answers.numbers.push_back(row < 0 ? missing_number() : static_cast<double>(row));
     }
     return answers;

@@ -87,14 +87,17 @@ class Extremes : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Extremes>(groups, less_);
   }
-  Answers finish(const std::string& answer, const Counts&) const override {
+  Storage storage(const std::string&) const override {
+    return sizeof(T) == 4               ? Storage::int32
+           : std::is_integral<T>::value ? Storage::int64
+                                        : Storage::float64;
+  }
+  Answers finish(const std::string& answer, const Counts&, Places at) const override {
+    const bool least = answer == "min";
     Answers answers;
-    for (const Known& known : known_) {
-      put(answers, known.any, answer == "min" ? known.least : known.greatest);
+    for (const std::int32_t g : at) {
+      put(answers, known_[g].any, least ? known_[g].least : known_[g].greatest);
     }
-    answers.storage = sizeof(T) == 4               ? Storage::int32
-                      : std::is_integral<T>::value ? Storage::int64
-                                                   : Storage::float64;
     return answers;
   }
 

@@ -36,11 +36,11 @@ class Spread : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Spread>(groups, storage_, unit_);
   }
-  Answers finish(const std::string& answer, const Counts& filled) const override {
+  Answers finish(const std::string& answer, const Counts& filled, Places at) const override {
     const bool population = answer == "var_pop" || answer == "sd_pop";
     const bool root = answer == "sd" || answer == "sd_pop";
     Answers answers;
-    for (std::size_t g = 0; g < filled.size(); ++g) {
+    for (const std::int32_t g : at) {
       const double variance = variance_of(g, filled[g], population ? 0 : 1);
       answers.numbers.push_back(root && !is_missing(variance) ? std::sqrt(variance) : variance);
     }
@@ -103,9 +103,9 @@ class WeightedMean : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WeightedMean>(groups, unit_);
   }
-  Answers finish(const std::string&, const Counts& filled) const override {
+  Answers finish(const std::string&, const Counts& filled, Places at) const override {
     Answers answers;
-    for (std::size_t g = 0; g < filled.size(); ++g) {
+    for (const std::int32_t g : at) {
       answers.numbers.push_back(odd_[g]          ? std::numeric_limits<double>::quiet_NaN()
                                 : filled[g] == 0 ? missing_number()
                                                  : mean_of(g));

@@ -9,12 +9,6 @@ namespace idle {
 
 namespace {
 
-Answers numbers_for(std::size_t groups) {
-  Answers answers;
-  answers.numbers.resize(groups);
-  return answers;
-}
-
 class NumberTotal : public Fold {
  public:
   NumberTotal(std::size_t groups, int unit) : sums_(groups, unit), unit_(unit) {}
@@ -29,12 +23,14 @@ class NumberTotal : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<NumberTotal>(groups, unit_);
   }
-  Answers finish(const std::string& answer, const Counts& filled) const override {
-    Answers answers = numbers_for(filled.size());
-    for (std::size_t g = 0; g < filled.size(); ++g) {
-      answers.numbers[g] = filled[g] == 0     ? missing_number()
-                           : answer == "mean" ? sums_.mean(g, filled[g])
-                                              : sums_.sum(g);
+  Answers finish(const std::string& answer, const Counts& filled, Places at) const override {
+    const bool mean = answer == "mean";
+    Answers answers;
+    answers.numbers.reserve(at.size());
+    for (const std::int32_t g : at) {
+      answers.numbers.push_back(filled[g] == 0 ? missing_number()
+                                : mean         ? sums_.mean(g, filled[g])
+                                               : sums_.sum(g));
     }
     return answers;
   }
@@ -60,21 +56,24 @@ class WholeTotal : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WholeTotal>(groups);
   }
-  Answers finish(const std::string& answer, const Counts& filled) const override {
-    if (answer == "whole_sum") return whole_sums(filled);
-    Answers answers = numbers_for(filled.size());
-    for (std::size_t g = 0; g < filled.size(); ++g) {
-      const std::int64_t divisor = answer == "mean" ? filled[g] : 1;
-      answers.numbers[g] = filled[g] == 0 ? missing_number() : round_ratio(totals_[g], 0, divisor);
+  Storage storage(const std::string& answer) const override {
+    return answer == "whole_sum" ? Storage::int64 : Storage::float64;
+  }
+  Answers finish(const std::string& answer, const Counts& filled, Places at) const override {
+    if (answer == "whole_sum") return whole_sums(filled, at);
+    const bool mean = answer == "mean";
+    Answers answers;
+    for (const std::int32_t g : at) {
+      answers.numbers.push_back(filled[g] == 0 ? missing_number()
+                                               : round_ratio(totals_[g], 0, mean ? filled[g] : 1));
     }
     return answers;
   }
 
  private:
-  Answers whole_sums(const Counts& filled) const {
+  Answers whole_sums(const Counts& filled, Places at) const {
     Answers answers;
-    answers.storage = Storage::int64;
-    for (std::size_t g = 0; g < filled.size(); ++g) {
+    for (const std::int32_t g : at) {
       const auto sum = static_cast<std::int64_t>(totals_[g]);
       if (sum != totals_[g] || is_missing(sum)) {
         throw std::overflow_error("a sum of 64-bit whole numbers does not fit 64 bits");

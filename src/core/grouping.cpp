@@ -105,12 +105,6 @@ std::uint64_t sortable(const ColumnView& view, std::size_t row) {
   }
 }
 
-std::int64_t Groups::slot(std::size_t row) const {
-  std::int32_t out;
-  slots(row, 1, &out);
-  return out;
-}
-
 namespace {
 
 template <typename T>
@@ -143,16 +137,17 @@ void Groups::slots(std::size_t begin, std::size_t n, std::int32_t* out) const {
 }
 
 const std::int32_t* Groups::numbers(std::size_t begin, std::size_t n, std::int32_t* scratch) const {
-  if (numbers_.size() > 0) return numbers_.data() + begin;
-  if (codes_are_places_) return digits_[0].view.as<std::int32_t>() + begin;
-  if (digits_.empty()) {
-    std::fill(scratch, scratch + n, 0);
-    return scratch;
+  const std::int32_t* found = scratch;
+  if (numbers_.size() > 0) {
+    found = numbers_.data() + begin;
+  } else if (codes_are_places_) {
+    found = digits_[0].view.as<std::int32_t>() + begin;
+  } else {
+    slots(begin, n, scratch);
   }
-  slots(begin, n, scratch);
-  if (number_of_slot_.empty()) return scratch;
+  if (number_of_slot_.empty()) return found;
   const std::int32_t* map = number_of_slot_.data();
-  for (std::size_t i = 0; i < n; ++i) scratch[i] = map[scratch[i]];
+  for (std::size_t i = 0; i < n; ++i) scratch[i] = map[found[i]];
   return scratch;
 }
 
@@ -273,41 +268,89 @@ class Grouper {
     return true;
   }
 
+  // Counts the rows of each slot; a slot that is counted for the first time has its first row.
   void fill_slots(std::size_t slots) {
     groups_.method_ = Method::direct;
-    std::vector<std::vector<char>> seen(workers_, std::vector<char>(slots, 0));
-    std::vector<std::vector<std::int64_t>> rows_of_slots(workers_);
+    if (keys_.size() > 1) groups_.numbers_ = Buffer<std::int32_t>(rows_);
+    std::vector<std::vector<std::int32_t>> counts(workers_, std::vector<std::int32_t>(slots, 0));
+    std::vector<std::vector<std::int64_t>> first(workers_, std::vector<std::int64_t>(slots, -1));
     run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
-      std::int32_t place[slice];
+      std::int32_t scratch[slice];
+      std::int32_t* place = keys_.size() > 1 ? groups_.numbers_.data() + begin : scratch;
       groups_.slots(begin, end - begin, place);
-      char* known = seen[w].data();
+      std::int32_t* count = counts[w].data();
       for (std::size_t i = 0; i < end - begin; ++i) {
-        if (known[place[i]]) continue;
-        known[place[i]] = 1;
-        rows_of_slots[w].push_back(static_cast<std::int64_t>(begin + i));
+        if (count[place[i]]++ == 0) first[w][place[i]] = static_cast<std::int64_t>(begin + i);
       }
     });
-    std::vector<char>& known = seen[0];
-    std::vector<std::int64_t>& first = groups_.first_;
-    first = rows_of_slots[0];
     for (int w = 1; w < workers_; ++w) {
-      for (const std::int64_t row : rows_of_slots[w]) {
-        char& flag = known[groups_.slot(row)];
-        if (!flag) first.push_back(row);
-        flag = 1;
+      for (std::size_t slot = 0; slot < slots; ++slot) {
+        if (first[0][slot] < 0) first[0][slot] = first[w][slot];
       }
     }
-    sort_groups();
-    if (slots <= 4096 || slots <= 2 * first.size()) {
-      groups_.places_ = slots;
-      for (const auto row : first) {
-        groups_.place_of_group_.push_back(static_cast<std::int32_t>(groups_.slot(row)));
-      }
-      return;
+    set_places(put_in_order(first[0]), slots, counts);
+  }
+
+  // Lists the first rows in key order; the slot of each group comes back.
+  std::vector<std::int32_t> put_in_order(const std::vector<std::int64_t>& first_of_slot) {
+    const auto gaps = std::count(first_of_slot.begin(), first_of_slot.end(), -1);
+    const std::size_t slots = first_of_slot.size(), filled = slots - gaps;
+    std::vector<std::int32_t> slot_of_group, all;
+    slot_of_group.reserve(filled);
+    groups_.first_.reserve(filled);
+    const bool few_gaps = slots <= 8 * filled;
+    if (few_gaps) all = slots_in_order();
+    for (std::size_t i = 0; i < slots; ++i) {
+      const auto slot = few_gaps ? all[i] : static_cast<std::int32_t>(i);
+      if (first_of_slot[slot] < 0) continue;
+      groups_.first_.push_back(first_of_slot[slot]);
+      slot_of_group.push_back(slot);
     }
-    groups_.number_of_slot_.assign(slots, 0);
-    for (std::size_t g = 0; g < first.size(); ++g) {
-      groups_.number_of_slot_[groups_.slot(first[g])] = static_cast<std::int32_t>(g);
+    if (few_gaps) return slot_of_group;
+    std::vector<std::int32_t> sorted;
+    for (const std::int32_t was : sort_groups()) sorted.push_back(slot_of_group[was]);
+    return sorted;
+  }
+
+  // All slots in the order of their keys, missing keys last.
+  std::vector<std::int32_t> slots_in_order() const {
+    std::vector<std::int32_t> slots{0};
+    for (const auto& digit : groups_.digits_) {
+      const bool codes = digit.view.levels > 0;
+      std::vector<std::int32_t> ordered(static_cast<std::size_t>(digit.missing) + 1);
+      std::iota(ordered.begin(), ordered.end(), 0);
+      if (codes && digit.view.rank != nullptr) {
+        for (std::int32_t code = 0; code < digit.view.levels; ++code) {
+          ordered[digit.view.rank[code]] = code;
+        }
+      }
+      std::vector<std::int32_t> longer;
+      longer.reserve(slots.size() * ordered.size());
+      for (const std::int32_t slot : slots) {
+        for (const std::int32_t at : ordered) {
+          longer.push_back(slot + at * static_cast<std::int32_t>(digit.stride));
+        }
+      }
+      slots = std::move(longer);
+    }
+    return slots;
+  }
+
+  // Slots are places unless far too many of them are empty.
+  void set_places(const std::vector<std::int32_t>& slot_of_group, std::size_t slots,
+                  const std::vector<std::vector<std::int32_t>>& counts) {
+    const std::size_t n = slot_of_group.size();
+    const bool dense = slots <= 4096 || slots <= 2 * n;
+    groups_.places_ = dense ? slots : n;
+    groups_.counted_.assign(groups_.places_, 0);
+    groups_.place_of_group_.resize(n);
+    if (!dense) groups_.number_of_slot_.assign(slots, 0);
+    for (std::size_t g = 0; g < n; ++g) {
+      const std::int32_t slot = slot_of_group[g];
+      const std::int32_t place = dense ? slot : static_cast<std::int32_t>(g);
+      groups_.place_of_group_[g] = place;
+      if (!dense) groups_.number_of_slot_[slot] = place;
+      for (const auto& count : counts) groups_.counted_[place] += count[slot];
     }
   }
 

@@ -22,6 +22,8 @@ class Groups {
   // group's number. numbers() gives the places of rows begin to begin + n, in scratch or as found.
   std::size_t places() const { return places_; }
   const std::vector<std::int32_t>& place_of_group() const { return place_of_group_; }
+  // The rows at each place, if they were counted on the way; else empty.
+  const std::vector<std::int64_t>& counted() const { return counted_; }
   const std::int32_t* numbers(std::size_t begin, std::size_t n, std::int32_t* scratch) const;
 
  private:
@@ -35,7 +37,6 @@ class Groups {
     std::int32_t missing;  // the digit of a missing value
     bool from_number;      // stored as a double that is a small whole number
   };
-  std::int64_t slot(std::size_t row) const;
   void slots(std::size_t begin, std::size_t n, std::int32_t* out) const;
 
   std::size_t rows_ = 0;
@@ -44,9 +45,10 @@ class Groups {
   std::vector<Digit> digits_;
   std::size_t places_ = 0;
   std::vector<std::int32_t> place_of_group_;
+  std::vector<std::int64_t> counted_;
   std::vector<std::int32_t> number_of_slot_;  // empty: places are slots
   bool codes_are_places_ = false;
-  Buffer<std::int32_t> numbers_;
+  Buffer<std::int32_t> numbers_;  // of each row: its slot if there are digits, else its group
 };
 
 // Groups rows by the keys; no keys make one group of all rows. The key data must outlive the

@@ -197,6 +197,7 @@ Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::
 
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   const std::size_t rows = groups.rows();
+  const bool counted = !groups.counted().empty();
   // Copies of many groups cost more than a second worker brings.
   const bool many = groups.places() > rows / 4;
   const int workers = many ? 1 : workers_for(work, rows);
@@ -205,17 +206,19 @@ Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Wo
     states.push_back(std::make_unique<Worker>());
     states[w]->summary = empty_summary(groups.places(), feeds);
   }
-  run_parallel(work, workers, rows, block, [&](int w, std::size_t begin, std::size_t end) {
+  const std::size_t passed = counted && feeds.empty() ? 0 : rows;
+  run_parallel(work, workers, passed, block, [&](int w, std::size_t begin, std::size_t end) {
     Worker& worker = *states[w];
     const std::size_t n = end - begin;
     const std::int32_t* numbers = groups.numbers(begin, n, worker.numbers);
-    count_rows(worker.summary.entries, numbers, n);
+    if (!counted) count_rows(worker.summary.entries, numbers, n);
     for (std::size_t f = 0; f < feeds.size(); ++f) {
       fold_block(feeds[f], worker.summary.feeds[f], worker, numbers, begin, n);
     }
   });
   Summary all = std::move(states[0]->summary);
   for (int w = 1; w < workers; ++w) merge(all, states[w]->summary);
+  if (counted) all.entries.assign(groups.counted().begin(), groups.counted().end());
   count_filled(all);
   return all;
 }

@@ -47,7 +47,7 @@ std::vector<double> answers(const Table& table, const Feed& feed, const char* an
   const Groups groups = group_rows({view(table.key)}, many, with_threads(threads));
   const Summary summary = summarise(groups, {feed}, with_threads(threads));
   const auto& result = summary.feeds[0];
-  return result.folds[0]->finish(answer, result.filled).at(groups.place_of_group()).numbers;
+  return result.folds[0]->finish(answer, result.filled, groups.place_of_group()).numbers;
 }
 
 }  // namespace
@@ -99,7 +99,7 @@ TEST_CASE("counts say what was missing, not met, or not known") {
     if (!is_missing(table.whole[i])) sum[g] += table.whole[i];
   }
   const auto& result = summary.feeds[0];
-  const auto sums = result.folds[0]->finish("whole_sum", result.filled);
+  const auto sums = result.folds[0]->finish("whole_sum", result.filled, groups.place_of_group());
   CHECK(result.unknown == unknown);
   for (std::size_t g = 0; g < 40; ++g) {
     const auto place = groups.place_of_group()[g];
@@ -147,8 +147,9 @@ TEST_CASE("a sum beyond 64 bits is an error, never a wrong number") {
   feed.folds = {"total"};
   const Summary summary = summarise(group_rows({}, 2, with_threads(1)), {feed}, with_threads(1));
   const auto& result = summary.feeds[0];
-  CHECK(result.folds[0]->finish("sum", result.filled).numbers[0] == 0x1p64);
-  CHECK_THROWS_AS(result.folds[0]->finish("whole_sum", result.filled), std::overflow_error);
+  const std::vector<std::int32_t> only{0};
+  CHECK(result.folds[0]->finish("sum", result.filled, only).numbers[0] == 0x1p64);
+  CHECK_THROWS_AS(result.folds[0]->finish("whole_sum", result.filled, only), std::overflow_error);
 }
 
 TEST_CASE("work stops within the time promised when it is told to") {
@@ -215,14 +216,14 @@ TEST_CASE("finer groups merge into what the coarser ones are alone, to the bit")
   const std::vector<std::vector<std::vector<const char*>>> asked = {
       {{"sum", "mean"}, {"var"}, {"min", "max"}, {"weighted_mean"}, {"first", "last"}},
       {{"whole_sum", "mean"}, {"sd"}, {"min", "max"}, {"first", "last"}}};
+  std::vector<std::int32_t> all(7);
+  std::iota(all.begin(), all.end(), 0);
   for (std::size_t f = 0; f < 2; ++f) {
     for (std::size_t k = 0; k < asked[f].size(); ++k) {
       for (const char* answer : asked[f][k]) {
-        const auto here = merged.feeds[f].folds[k]->finish(answer, merged.feeds[f].filled);
-        const auto there = alone.feeds[f]
-                               .folds[k]
-                               ->finish(answer, alone.feeds[f].filled)
-                               .at(coarse.place_of_group());
+        const auto here = merged.feeds[f].folds[k]->finish(answer, merged.feeds[f].filled, all);
+        const auto there =
+            alone.feeds[f].folds[k]->finish(answer, alone.feeds[f].filled, coarse.place_of_group());
         CHECK(here.wholes == there.wholes);
         REQUIRE(here.numbers.size() == there.numbers.size());
         for (std::size_t g = 0; g < here.numbers.size(); ++g) {
