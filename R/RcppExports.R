@@ -97,6 +97,10 @@ core_file_is_utf8 <- function(path) {
     .Call(`_idleledger_core_file_is_utf8`, path)
 }
 
+core_join_texts <- function(groups, x, texts, separator, n_groups) {
+    .Call(`_idleledger_core_join_texts`, groups, x, texts, separator, n_groups)
+}
+
 core_rank_texts <- function(texts) {
     .Call(`_idleledger_core_rank_texts`, texts)
 }

@@ -1,23 +1,50 @@
 # Figures of very many lines again, for a check: whole columns in plain R, sorted by line and value.
-# `x` has no missing values, `line` numbers the line of each; the answer goes by line.
+# `x` has no missing values and stands in the figure's own order, `line` numbers the line of each of the
+# `n` lines; the answer goes by line.
 
 again_in_columns <- list(
-  count = function(x, line, n, node) tabulate(line, n),
-  var = function(x, line, n, node) spread_in_columns(x, line, n, 1),
-  sd = function(x, line, n, node) sqrt(spread_in_columns(x, line, n, 1)),
-  var_pop = function(x, line, n, node) spread_in_columns(x, line, n, 0),
-  sd_pop = function(x, line, n, node) sqrt(spread_in_columns(x, line, n, 0)),
-  median = function(x, line, n, node) quantile_in_columns(x, line, n, 0.5),
-  percentile = function(x, line, n, node) quantile_in_columns(x, line, n, part_asked(node)),
-  count_distinct = function(x, line, n, node) {
-    value <- match(x, unique(x))
-    tabulate(line[!duplicated(line * (max(value, 0) + 1) + value)], n)
+  count = function(x, line, n, node, weight) tabulate(line, n),
+  count_missing = function(x, line, n, node, weight) tabulate(line[is_missing_value(x)], n),
+  rank_of = function(x, line, n, node, weight) tabulate(line, n) + 1L,
+  any = function(x, line, n, node, weight) of_some(tabulate(line[x], n) > 0, line, n),
+  every = function(x, line, n, node, weight) of_some(tabulate(line[!x], n) == 0, line, n),
+  sum = function(x, line, n, node, weight) {
+    if (inherits(x, "integer64")) wholes_by_line(x, line, n) else by_line(x, line, n)
   },
-  min = function(x, line, n, node) ends_in_columns(x, line, n, FALSE),
-  max = function(x, line, n, node) ends_in_columns(x, line, n, TRUE),
-  first = function(x, line, n, node) x[match(seq_len(n), line)],
-  last = function(x, line, n, node) x[length(x) + 1L - match(seq_len(n), rev(line))]
+  mean = function(x, line, n, node, weight) {
+    x <- as_doubles(x)
+    if (is.null(weight)) return(by_line(x, line, n) / tabulate(line, n))
+    whole <- by_line(weight, line, n)
+    ifelse(whole %in% 0, NA_real_, by_line(x * weight, line, n) / whole)
+  },
+  var = function(x, line, n, node, weight) spread_in_columns(x, line, n, 1),
+  sd = function(x, line, n, node, weight) sqrt(spread_in_columns(x, line, n, 1)),
+  var_pop = function(x, line, n, node, weight) spread_in_columns(x, line, n, 0),
+  sd_pop = function(x, line, n, node, weight) sqrt(spread_in_columns(x, line, n, 0)),
+  median = function(x, line, n, node, weight) quantile_in_columns(x, line, n, 0.5),
+  percentile = function(x, line, n, node, weight) quantile_in_columns(x, line, n, part_asked(node)),
+  count_distinct = function(x, line, n, node, weight) tabulate(line[first_of_its_kind(x, line)], n),
+  mode = function(x, line, n, node, weight) x[most_frequent(x, line, n)],
+  min = function(x, line, n, node, weight) x[end_in_columns(x, line, n, FALSE)],
+  max = function(x, line, n, node, weight) x[end_in_columns(x, line, n, TRUE)],
+  first = function(x, line, n, node, weight) x[match(seq_len(n), line)],
+  last = function(x, line, n, node, weight) x[last_match(seq_len(n), line)],
+  nth = function(x, line, n, node, weight) x[nth_in_columns(line, n, node$args$n$value)],
+  listed = function(x, line, n, node, weight) {
+    texts <- as_plain_texts(x)
+    if (node$args$distinct$value) {
+      once <- first_of_its_kind(texts, line)
+      texts <- texts[once]
+      line <- line[once]
+    }
+    listed <- vapply(split(texts, line), paste, "", collapse = node$args$sep$value)
+    unname(listed[match(seq_len(n), as.integer(names(listed)))])
+  }
 )
+
+of_some <- function(answer, line, n) ifelse(tabulate(line, n) > 0, answer, NA)
+
+as_doubles <- function(x) if (inherits(x, "integer64")) suppressWarnings(as.double(x)) else as.double(unclass(x))
 
 by_line <- function(values, line, n) {
   sums <- rep(NA_real_, n)
@@ -26,8 +53,26 @@ by_line <- function(values, line, n) {
   sums
 }
 
+# Sums of 64-bit whole numbers: pieces of 22 bits add up exactly as doubles, and their carries are
+# passed on before they are put together.
+wholes_by_line <- function(x, line, n) {
+  size <- 2^22
+  upper <- x %/% bit64::as.integer64(size)
+  top <- upper %/% bit64::as.integer64(size)
+  sums <- lapply(list(
+    low = x - upper * bit64::as.integer64(size), middle = upper - top * bit64::as.integer64(size), top = top
+  ), function(piece) by_line(as.double(piece), line, n))
+  carry <- floor(sums$low / size)
+  sums$low <- sums$low - carry * size
+  sums$middle <- sums$middle + carry
+  carry <- floor(sums$middle / size)
+  sums$middle <- sums$middle - carry * size
+  upper <- bit64::as.integer64(sums$top + carry) * bit64::as.integer64(size) + bit64::as.integer64(sums$middle)
+  upper * bit64::as.integer64(size) + bit64::as.integer64(sums$low)
+}
+
 spread_in_columns <- function(x, line, n, less) {
-  x <- as.double(x)
+  x <- as_doubles(x)
   count <- tabulate(line, n)
   mean <- by_line(x, line, n) / count
   squares <- by_line((x - mean[line])^2, line, n)
@@ -35,30 +80,68 @@ spread_in_columns <- function(x, line, n, less) {
 }
 
 quantile_in_columns <- function(x, line, n, p) {
-  x <- as.double(unclass(x))
+  x <- as_doubles(x)
   sorted <- x[order(line, x, method = "radix")]
   count <- tabulate(line, n)
   before <- cumsum(c(0, count))[seq_len(n)]
   place <- (count - 1) * p
   low <- sorted[ifelse(count > 0, before + floor(place) + 1, NA)]
   high <- sorted[ifelse(count > 0, before + ceiling(place) + 1, NA)]
-  low + (high - low) * (place - floor(place))
+  between <- ifelse(low == high | place == floor(place), low, low + (high - low) * (place - floor(place)))
+  replace(between, unique(line[is.nan(x)]), NaN)
 }
 
-ends_in_columns <- function(x, line, n, last) {
-  order <- order(line, xtfrm_by_code(x), method = "radix")
-  at <- if (last) length(x) + 1L - match(seq_len(n), rev(line[order])) else match(seq_len(n), line[order])
-  x[order][at]
+# Columns that sort as x does; of 64-bit numbers no one column of doubles would do.
+sort_parts <- function(x) {
+  if (is.character(x)) return(list(match(x, sort(unique(x), method = "radix"))))
+  if (!inherits(x, "integer64")) return(list(if (is.factor(x)) as.integer(x) else as.double(unclass(x))))
+  size <- bit64::as.integer64(2^30)
+  upper <- x %/% size
+  list(as.double(upper), as.double(x - upper * size))
 }
 
-xtfrm_by_code <- function(x) if (is.character(x)) match(x, sort(unique(x), method = "radix")) else x
+# The rows by line and value.
+order_in_columns <- function(x, line) do.call(order, c(list(line), sort_parts(x), method = "radix"))
 
-# Whether a figure can be worked so: numbers that are not 64-bit, and no weights or order of its own.
-goes_in_columns <- function(node) {
-  kind <- if (is.null(node$args$x)) "none" else node$args$x$kind
-  node$fn %in% names(again_in_columns) && is.null(node$args$weight) && is.null(node$args$along) &&
-    !kind %in% c("integer64", "none", "factor")
+end_in_columns <- function(x, line, n, last) {
+  order <- order_in_columns(x, line)
+  order[if (last) last_match(seq_len(n), line[order]) else match(seq_len(n), line[order])]
 }
+
+last_match <- function(wanted, x) length(x) + 1L - match(wanted, rev(x))
+
+nth_in_columns <- function(line, n, nth) {
+  order <- order(line, method = "radix")
+  count <- tabulate(line, n)
+  order[ifelse(count >= nth, cumsum(c(0, count))[seq_len(n)] + nth, NA)]
+}
+
+# Whether each value stands for the first time in its line.
+first_of_its_kind <- function(x, line) {
+  order <- order_in_columns(x, line)
+  starts <- starts_in_order(x, line, order)
+  replace(logical(length(line)), order[starts], TRUE)
+}
+
+# Where in the order another line or value begins.
+starts_in_order <- function(x, line, order) {
+  changes <- lapply(c(list(line), sort_parts(x)), function(part) {
+    sorted <- part[order]
+    c(TRUE, !(sorted[-1] == sorted[-length(sorted)]) %in% TRUE)[seq_along(sorted)]
+  })
+  which(Reduce(`|`, changes))
+}
+
+# The row of the most frequent value of each line, of several the smallest.
+most_frequent <- function(x, line, n) {
+  order <- order_in_columns(x, line)
+  starts <- starts_in_order(x, line, order)
+  often <- diff(c(starts, length(order) + 1L))
+  best <- order(line[order[starts]], -often, method = "radix")
+  order[starts[best[match(seq_len(n), line[order[starts[best]]])]]]
+}
+
+goes_in_columns <- function(node) node$fn %in% names(again_in_columns)
 
 columns_route <- function(state, nodes, first, keys) {
   if (length(nodes) == 0) return(list())
@@ -66,10 +149,22 @@ columns_route <- function(state, nodes, first, keys) {
   met <- plain_line_of(state, keys)
   line <- match(match(seq_along(first), met), first)[met]
   values <- lapply(nodes, function(node) {
-    x <- plain_vector(evaluate_column(node$args$x, entries))
-    kept <- !is_missing_value(x)
-    if (!is.null(node$args$where)) kept <- kept & plain_vector(evaluate_column(node$args$where, entries)) %in% TRUE
-    again_in_columns[[node$fn]](x[kept], line[kept], length(first), node)
+    read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
+    x <- read("x")
+    weight <- read("weight")
+    rows <- rows_in_columns(node, x, weight, read("where"), entries)
+    again_in_columns[[node$fn]](x[rows], line[rows], length(first), node, weight[rows])
   })
   stats::setNames(values, node_ids(nodes))
+}
+
+# The rows that a figure is of, in its own order.
+rows_in_columns <- function(node, x, weight, where, entries) {
+  kept <- rep(TRUE, entries$n)
+  if (!is.null(where)) kept <- where %in% TRUE
+  if (!is.null(x) && node$fn != "count_missing") kept <- kept & !is_missing_value(x)
+  if (!is.null(weight)) kept <- kept & !is_missing_value(weight)
+  rows <- which(kept)
+  if (is.null(node$args$along)) return(rows)
+  rows[order(sort_places(node$args$along, entries)[rows], rows)]
 }

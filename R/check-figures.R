@@ -11,13 +11,25 @@ additive_nodes <- function(state) {
 check_additive <- function(state) {
   nodes <- additive_nodes(state)
   if (length(nodes) == 0 || state$n == 0) return(NULL)
-  whole <- work_figures(unname(nodes), core_group(list(), state$n), entries_of_state(state))$values
+  whole <- whole_detail(state, unname(nodes))
   own <- own_lines(state)
+  known <- vapply(nodes, function(node) !is.null(whole[[node$id]]), TRUE)
+  beyond <- sprintf("%s has no total in all, since 64 bits do not hold it", names(nodes)[!known])
+  nodes <- nodes[known]
+  if (length(nodes) == 0) return(a_check("additive", NA, sprintf("Footing: %s.", toString(beyond))))
   parts <- Map(function(name, node) footed(state$lines[[name]][own], whole[[node$id]], name), names(nodes), nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))
-  text <- paste(vapply(parts, `[[`, "", "text"), collapse = ", ")
+  text <- paste(c(vapply(parts, `[[`, "", "text"), beyond), collapse = ", ")
   verb <- sprintf("the lines %s to the detail's own total", if (ties) "add up" else "do not add up")
   a_check("additive", ties, sprintf("Footing: %s: %s.", verb, text))
+}
+
+# The figures of all entries, without those that fit the lines but do not fit in all.
+whole_detail <- function(state, nodes) {
+  work <- function(nodes) work_figures(nodes, core_group(list(), state$n), entries_of_state(state))$values
+  tryCatch(work(nodes), idle_overflow = function(e) {
+    do.call(c, lapply(nodes, function(node) tryCatch(work(list(node)), idle_overflow = function(e) NULL)))
+  })
 }
 
 # Whether lines add up to a total: 64-bit whole numbers exactly, others within their last bits.

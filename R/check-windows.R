@@ -14,11 +14,11 @@ check_windows <- function(state, checked, table) {
   if (is.null(state$line_kind)) own <- seq_len(state$n_lines)
   if (length(own) == 0 || length(checked) == 0) return(list())
   table <- part_of_table(table, own)
-  c(list(windows_again(checked, table)), lapply(checked, function(part) check_whole_groups(part, table)))
+  c(list(windows_again(checked, table)), said_together(lapply(checked, function(part) check_whole_groups(part, table))))
 }
 
 # What must hold of every group: shares add to one, tiles differ by one at most, the last running value
-# is the group's own figure.
+# is the group's own figure; and of every row: its rank, its frame (check-whole-windows.R).
 check_whole_groups <- function(part, table) {
   node <- part$node
   if (node$type != "window" || table$n > most_to_sort) return(NULL)
@@ -27,7 +27,9 @@ check_whole_groups <- function(part, table) {
   switch(node$fn,
     share = shares_of_groups(part, values, group, table),
     ntile = tiles_of_groups(part, values, group),
-    running = if (all_numbers(node)) running_ends(part, values, group, table)
+    running = if (all_numbers(node)) running_ends(part, values, group, table),
+    rolling = if (all_numbers(node)) frames_of_groups(part, values, group, table),
+    row_number = , rank = , dense_rank = , percent_rank = , cume_dist = ranks_of_groups(part, values, group, table)
   )
 }
 

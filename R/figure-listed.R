@@ -24,9 +24,14 @@ list_values <- function(groups, feed, node, facts) {
   if (!is.null(feed$condition)) kept <- kept & feed$condition %in% TRUE
   rows <- which(kept)
   if (!is.null(feed$along)) rows <- rows[order(feed$along[rows])]
-  texts <- as_plain_texts(pick_rows(feed$values, rows))
-  by_line <- split(texts, factor(number[rows], levels = seq_len(core_group_facts(groups)$size)))
-  encode_text(vapply(by_line, join_values, "", node = node, USE.NAMES = FALSE))
+  texts <- as_text_vector(as_written(pick_rows(feed$values, rows)))
+  line <- number[rows]
+  if (node$args$distinct$value) {
+    once <- sort(core_group_facts(core_group(list(line, texts), length(rows)))$first)
+    texts <- pick_rows(texts, once)
+    line <- line[once]
+  }
+  encode_text(core_join_texts(line, texts, texts_of(texts), node$args$sep$value, core_group_facts(groups)$size))
 }
 
 join_values <- function(texts, node) {

@@ -11,8 +11,10 @@ spread <- function(name, again, words) {
 
 population_variance <- function(x) if (length(x) == 0) NA_real_ else mean((x - mean(x))^2)
 
-spread("var", function(x, node) stats::var(as_plain_number(x)), "the variance of {x} (of a sample)")
-spread("sd", function(x, node) stats::sd(as_plain_number(x)), "the standard deviation of {x} (of a sample)")
+sample_variance <- function(x) if (length(x) > 1 && !all(is.finite(x))) NaN else stats::var(x)
+
+spread("var", function(x, node) sample_variance(as_plain_number(x)), "the variance of {x} (of a sample)")
+spread("sd", function(x, node) sqrt(sample_variance(as_plain_number(x))), "the standard deviation of {x} (of a sample)")
 spread("var_pop", function(x, node) population_variance(as_plain_number(x)), "the variance of {x} (of all)")
 spread(
   "sd_pop", function(x, node) sqrt(population_variance(as_plain_number(x))), "the standard deviation of {x} (of all)"

@@ -298,6 +298,21 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_join_texts
+SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::string separator, double n_groups);
+RcppExport SEXP _idleledger_core_join_texts(SEXP groupsSEXP, SEXP xSEXP, SEXP textsSEXP, SEXP separatorSEXP, SEXP n_groupsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
+    Rcpp::traits::input_parameter< double >::type n_groups(n_groupsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_join_texts(groups, x, texts, separator, n_groups));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_rank_texts
 Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_rank_texts(SEXP textsSEXP) {
@@ -483,6 +498,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
+    {"_idleledger_core_join_texts", (DL_FUNC) &_idleledger_core_join_texts, 5},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},
     {"_idleledger_core_tied_rows", (DL_FUNC) &_idleledger_core_tied_rows, 1},

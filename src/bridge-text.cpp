@@ -1,4 +1,5 @@
 // Character vectors to codes and a pool of UTF-8 texts.
+#include <climits>
 #include <memory>
 #include <unordered_map>
 
@@ -6,6 +7,7 @@
 #include "core/encode.h"
 #include "core/file_text.h"
 #include "core/fingerprint.h"
+#include "core/join_texts.h"
 
 namespace {
 
@@ -107,6 +109,26 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
 // Whether a file is valid UTF-8 from end to end.
 // [[Rcpp::export]]
 bool core_file_is_utf8(std::string path) { return idle::file_is_utf8(path); }
+
+// The texts of each group joined into one; missing where a group has none. `groups` says the group
+// of each text of the text vector x.
+// [[Rcpp::export]]
+SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::string separator,
+                     double n_groups) {
+  const auto joined =
+      idle::join_texts(INTEGER_RO(groups), INTEGER_RO(x), Rf_xlength(x), bridge::texts_of(texts),
+                       separator, static_cast<std::size_t>(n_groups));
+  Rcpp::CharacterVector out(joined.texts.size());
+  for (std::size_t g = 0; g < joined.texts.size(); ++g) {
+    const std::string& text = joined.texts[g];
+    if (text.size() > INT_MAX) Rcpp::stop("a list of texts is longer than a text can be");
+    SET_STRING_ELT(out, g,
+                   joined.any[g]
+                       ? Rf_mkCharLenCE(text.data(), static_cast<int>(text.size()), CE_UTF8)
+                       : NA_STRING);
+  }
+  return out;
+}
 
 // The place of each text (from 0) in code point order.
 // [[Rcpp::export]]

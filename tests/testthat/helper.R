@@ -71,6 +71,13 @@ local_wrong_sum <- function(env = parent.frame()) {
   assign("figure sum", broken, envir = rooms)
 }
 
+# Another value in the package's own namespace for the length of a test.
+local_in_package <- function(name, value, env = parent.frame()) {
+  sound <- get(name, asNamespace("idleledger"))
+  withr::defer(utils::assignInNamespace(name, sound, "idleledger"), envir = env)
+  utils::assignInNamespace(name, value, "idleledger")
+}
+
 # What is printed, on one line.
 flat <- function(x, ...) gsub("\\s+", " ", printed(x, ...))
 

@@ -1,0 +1,131 @@
+# Windows in whole columns of plain R: what must hold of every row, not of a sample alone.
+
+# Of all rows the place is one more than the rows ahead.
+ranks_of_groups <- function(part, values, group, table) {
+  node <- part$node
+  expected <- ranks_in_columns(node, group, plain_order(node$along, table))
+  said <- switch(node$fn,
+    row_number = , rank = "each is one more than the rows ahead", dense_rank = "each is one more than the places ahead",
+    "each is the part of the rows ahead or up to it"
+  )
+  rows_check("ranks", part, values, expected, said, table)
+}
+
+ranks_in_columns <- function(node, group, ordered) {
+  rows <- which(!ordered$gap | node$fn == "row_number")
+  rows <- rows[order(group[rows], ordered$place[rows], method = "radix")]
+  at <- seq_along(rows)
+  own <- group[rows]
+  begin <- match(own, own)
+  new <- c(TRUE, diff(own) != 0 | diff(ordered$place[rows]) != 0)[at]
+  ahead <- cummax(ifelse(new, at, 0L)) - begin
+  upto <- length(rows) + 1L - match(cumsum(new), rev(cumsum(new))) - begin + 1L
+  size <- tabulate(own)[own]
+  worked <- switch(node$fn,
+    row_number = at - begin + 1L, rank = ahead + 1L, dense_rank = cumsum(new) - cumsum(new)[begin] + 1L,
+    percent_rank = ifelse(size == 1, 0, ahead / (size - 1)), cume_dist = upto / size
+  )
+  replace(rep(NA_real_, length(group)), rows, worked)
+}
+
+# Totals, averages and counts of frames from running totals, whose ends are found by place or date; a
+# frame that is off by a row shows in the first row where the values differ.
+frames_of_groups <- function(part, values, group, table) {
+  node <- part$node
+  if (!goes_by_totals(node$figure)) return(NULL)
+  frames <- frames_in_columns(node, group, table)
+  if (is.null(frames)) return(NULL)
+  found <- totals_in_columns(node$figure, frames, table)
+  rows_check(
+    "frames", part, values, ifelse(frames$full, found$values, NA), "each frame has the width it says, and its total",
+    table, found$slack
+  )
+}
+
+goes_by_totals <- function(figure) {
+  figure$type == "figure" && figure$fn %in% c("sum", "mean", "count") && is.null(figure$args$weight) &&
+    (is.null(figure$args$x) || figure$args$x$kind %in% c("integer", "double"))
+}
+
+# For each row the first and the last row of its frame, as places in `order`; NULL where months are
+# counted, which have no fixed length.
+frames_in_columns <- function(node, group, table) {
+  frame <- node$frame
+  ordered <- plain_order(node$along, table)
+  order <- ordered$order[order(group[ordered$order], method = "radix")]
+  at <- match(seq_len(table$n), order)
+  begin <- match(group, group[order])
+  end <- begin + tabulate(group)[group] - 1L
+  if (by_calendar(frame)) return(dated_frames(node, group, table, order, begin, end))
+  low <- if (frame$behind$unit == "end") begin else at - frame$behind$n
+  high <- at + frame$ahead$n
+  full <- low >= begin & high <= end
+  high <- pmin(high, end)
+  if (frame$together) {
+    tied <- paste(group, ordered$place)[order]
+    high <- (length(order) + 1L - match(tied, rev(tied)))[high]
+  }
+  list(order = order, low = pmax(low, begin), high = high, full = full | node$partial)
+}
+
+dated_frames <- function(node, group, table, order, begin, end) {
+  frame <- node$frame
+  if ("months" %in% c(frame$behind$unit, frame$ahead$unit)) return(NULL)
+  day <- as_days(evaluate_column(dated_along(node$along), table))
+  if (anyNA(day)) return(NULL)
+  away <- function(reach) reach$n - isTRUE(reach$short_of)
+  first <- day - away(frame$behind)
+  last <- day + away(frame$ahead)
+  span <- diff(range(day)) + away(frame$behind) + away(frame$ahead) + 1
+  key <- (group * 2 * span + day - min(day))[order]
+  base <- group * 2 * span - min(day)
+  full <- first >= day[order][begin] & (last <= day[order][end] | frame$ahead$n == 0)
+  list(
+    order = order, low = findInterval(base + first, key, left.open = TRUE) + 1L, high = findInterval(base + last, key),
+    full = full | node$partial
+  )
+}
+
+totals_in_columns <- function(figure, frames, table) {
+  read <- function(arg) if (!is.null(figure$args[[arg]])) plain_vector(evaluate_column(figure$args[[arg]], table))
+  x <- read("x")
+  if (is.null(x)) x <- rep(1, table$n)
+  where <- read("where")
+  counts <- !is_missing_value(x) & (if (is.null(where)) TRUE else where %in% TRUE)
+  within <- function(v) {
+    sums <- c(0, cumsum(as.double(v[frames$order])))
+    ifelse(frames$high >= frames$low, sums[frames$high + 1] - sums[frames$low], 0)
+  }
+  n <- within(counts)
+  total <- replace(within(ifelse(counts, x, 0)), n == 0, NA)
+  list(values = switch(figure$fn, count = n, sum = total, mean = total / n), slack = 1e-12 * sum(abs(x[counts])))
+}
+
+# Totals that are taken from running ones are as exact as the largest of those.
+rows_check <- function(check, part, values, expected, said, table, slack = 0) {
+  if (!is.finite(slack)) return(NULL)
+  near <- abs(values - expected) <= slack + 1e-9 * abs(expected)
+  wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
+  rows <- count_of(table$n, table$row)
+  if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))
+  a_check(check, FALSE, sprintf(
+    "%s: `%s`: not so in %s of %s, first in line %s: %s.", check_headings[[check]], part$name, big_mark(length(wrong)),
+    rows, big_mark(wrong[1]), said
+  ), data.frame(
+    line = wrong, column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
+  ))
+}
+
+check_headings <- c(ranks = "Ranks", frames = "Frames")
+
+# Columns of which the same holds share a sentence.
+said_together <- function(checks) {
+  checks <- Filter(Negate(is.null), checks)
+  shared <- vapply(checks, function(check) if (is.null(check$name)) "" else check$sentence, "")
+  for (sentence in setdiff(shared, "")) {
+    here <- which(shared == sentence)
+    names <- vapply(checks[here], function(check) sprintf("`%s`", check$name), "")
+    checks[[here[1]]]$sentence <- sprintf("%s: %s: %s", check_headings[[checks[[here[1]]]$check]], both(names), sentence)
+  }
+  checks[!nzchar(shared) | !duplicated(shared)]
+}

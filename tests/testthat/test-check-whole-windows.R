@@ -1,0 +1,49 @@
+# Ranks and frames of all rows, checked in whole columns; the sample of rows is cut down to one.
+
+windows_of <- quote(c(
+  week = rolling(sum(amount), 3, per = word, along = day),
+  span = rolling(mean(amount), days(2), along = day, partial = TRUE),
+  around = rolling(sum(whole, where = flag), behind = 2, ahead = 1, per = choice, along = whole),
+  near = rolling(count(amount), behind = days(1), ahead = days(2), per = word, along = day, partial = TRUE),
+  level = rolling(sum(amount), 2, along = whole, together = TRUE),
+  before = rolling(count(), behind = 4, per = choice, along = amount),
+  place = rank(desc(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(amount, per = choice),
+  upto = cume_dist(desc(whole), per = word), number = row_number(day, desc(amount), per = choice)
+))
+
+test_that("ranks and frames of random tables tie in every row", {
+  local_in_package("rows_to_sample", function(n) 1)
+  for (seed in 1:6) {
+    table <- random_table(c(1, 2, 40, 150, 300, 300)[seed], seed)
+    table$day[is.na(table$day)] <- as.Date("2024-02-28")
+    found <- as.data.frame(tie_out(brief(ledger(table), beside = !!windows_of)))
+    expect_true(all(found$status %in% c("ties", "note")), info = toString(found$sentence[found$status == "differs"]))
+    expect_match(found$sentence[found$check == "frames"], "`week`, .*`before`: each frame has the width it says")
+    expect_setequal(sub(":.*", "", found$sentence[found$check == "ranks"]), "Ranks")
+  }
+})
+
+test_that("one rank or frame that is off is found in its line", {
+  local_in_package("rows_to_sample", function(n) 1)
+  table <- random_table(200, 3)
+  sound <- check_windows
+  for (name in c("week", "span", "level", "place", "dense", "ratio", "upto", "number")) {
+    table$day[is.na(table$day)] <- as.Date("2024-02-28")
+    page <- brief(ledger(table), beside = !!windows_of)
+    utils::assignInNamespace("check_windows", function(state, checked, table) {
+      column <- table$column
+      table$column <- function(wanted) {
+        values <- column(wanted)
+        if (wanted != name) return(values)
+        values <- as.double(values)
+        at <- which(!is.na(values) & seq_along(values) > 100)[1]
+        replace(values, at, values[at] + 1)
+      }
+      sound(state, checked, table)
+    }, "idleledger")
+    found <- as.data.frame(tie_out(page))
+    utils::assignInNamespace("check_windows", sound, "idleledger")
+    wrong <- found$sentence[found$status == "differs"]
+    expect_length(grep(sprintf("`%s`: not so in 1 of 200 entries, first in line 1[0-9][0-9]", name), wrong), 1)
+  }
+})
