@@ -126,6 +126,7 @@ same_values <- function(a, b) {
   if (is.factor(a)) a <- as.character(a)
   if (is.factor(b)) b <- as.character(b)
   same <- a == b
+  if (!anyNA(same)) return(same)
   gone <- is.na(a) | is.na(b)
   same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
   same

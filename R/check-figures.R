@@ -86,7 +86,7 @@ recomputed_level <- function(state, nodes, level, k) {
     r_route(state, rest, route$first, sample, level$keys)
   )
   line <- level$of_group[core_group_of(state$groups, route$first)]
-  place <- match(seq_len(level$size), line)
+  place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
   again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
   at <- if (is_footed(state)) which(state$level == k & state$line_kind != "others") else own_lines(state)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])

@@ -5,8 +5,11 @@
 namespace {
 
 template <typename T>
-Rcpp::NumericVector numbers(const std::vector<T>& x) {
-  return Rcpp::NumericVector(x.begin(), x.end());
+SEXP numbers(const std::vector<T>& x, double add = 0) {
+  Rcpp::Shield<SEXP> out(bridge::fresh_results(x.size()));
+  double* to = REAL(out);
+  for (std::size_t i = 0; i < x.size(); ++i) to[i] = static_cast<double>(x[i]) + add;
+  return out;
 }
 
 }  // namespace
@@ -33,8 +36,7 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
                            Rcpp::_["mean"] = numbers(f.mean), Rcpp::_["min"] = numbers(f.least),
                            Rcpp::_["max"] = numbers(f.greatest));
   }
-  Rcpp::NumericVector first = numbers(route.first);
-  return Rcpp::List::create(Rcpp::_["first"] = first + 1.0,
+  return Rcpp::List::create(Rcpp::_["first"] = numbers(route.first, 1),
                             Rcpp::_["entries"] = numbers(route.entries),
                             Rcpp::_["columns"] = figures);
 }

@@ -87,6 +87,10 @@ bool CompactKey::number_keys(const double* x, std::size_t n, std::uint32_t* out)
 void CompactKey::whole_keys(std::size_t begin, std::size_t n, std::uint32_t* out) const {
   const std::int32_t* x = key_.view.as<std::int32_t>() + begin;
   const std::int32_t* rank = key_.view.rank;
+  if (rank == nullptr && !key_.descending) {
+    for (std::size_t i = 0; i < n; ++i) out[i] = static_cast<std::uint32_t>(x[i]) + 0x7FFFFFFFu;
+    return;
+  }
   for (std::size_t i = 0; i < n; ++i) {
     const std::int32_t value = is_missing(x[i]) || rank == nullptr ? x[i] : rank[x[i] - 1];
     out[i] = static_cast<std::uint32_t>(value) + 0x7FFFFFFFu;
