@@ -125,7 +125,8 @@ said_together <- function(checks) {
   for (sentence in setdiff(shared, "")) {
     here <- which(shared == sentence)
     names <- vapply(checks[here], function(check) sprintf("`%s`", check$name), "")
-    checks[[here[1]]]$sentence <- sprintf("%s: %s: %s", check_headings[[checks[[here[1]]]$check]], both(names), sentence)
+    heading <- check_headings[[checks[[here[1]]]$check]]
+    checks[[here[1]]]$sentence <- sprintf("%s: %s: %s", heading, both(names), sentence)
   }
   checks[!nzchar(shared) | !duplicated(shared)]
 }

@@ -12,8 +12,11 @@
 #'   is compared line by line.
 #' @param source The source as it is now, if it is a data frame that may have changed.
 #' @details
-#' Figures are recomputed by sorting, line by line; those that plain R has to work are looked at in a
-#' seeded sample of lines where there are very many. Notes say what is not wrong and has misled people:
+#' Figures are recomputed by sorting, each line from its own entries; those that plain R has to work
+#' are recomputed for every line up to a million lines, and in a seeded sample of 2,000 beyond. Of
+#' windows, a seeded sample of rows is worked again one by one; and up to a million rows every rank,
+#' every tile, every total of a rolling frame by rows or days, every group's shares and last running
+#' value are checked in whole columns. Notes say what is not wrong and has misled people:
 #' missing keys and what they carry, keys in two spellings (of up to 100,000), exact copies (up to a million entries), a
 #' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
 #' are not complete, ties, and whatever the page itself notes.

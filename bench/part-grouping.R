@@ -62,7 +62,8 @@ feed <- list(list(
 ))
 withr::with_options(list(idleledger.threads = 1), {
   times <- alternating(
-    exact = idleledger:::core_summarise(groups, feed, list()), counted = idleledger:::core_summarise(groups, list(), list()),
+    exact = idleledger:::core_summarise(groups, feed, list()),
+    counted = idleledger:::core_summarise(groups, list(), list()),
     plain = idleledger:::core_plain_sum(table$amount), rounds = 9
   )
 })

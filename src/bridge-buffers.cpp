@@ -26,7 +26,8 @@ struct Held {
 
 R_altrep_class_t codes_class, numbers_class;
 std::vector<Bytes> spare;
-std::size_t given_out = 0;  // bytes, since R was last asked to collect garbage
+std::size_t given_out = 0;  // bytes of vectors that R has not let go of
+std::size_t worth_a_look = worth_collecting;
 
 std::size_t spare_bytes() {
   std::size_t bytes = 0;
@@ -34,8 +35,15 @@ std::size_t spare_bytes() {
   return bytes;
 }
 
-// A spare piece that is large enough and not far too large, or a new one. R does not see this
-// memory, and is asked to look for garbage when much has been given out.
+// R does not see this memory, and is asked to look for garbage when much of it is given out; the
+// more there is after that, the later it is asked again.
+void look_before(std::size_t n) {
+  if (given_out + n <= worth_a_look) return;
+  R_gc();
+  worth_a_look = std::max(worth_collecting, 2 * given_out);
+}
+
+// A spare piece that is large enough and not far too large, or a new one.
 Bytes take_bytes(std::size_t n) {
   for (std::size_t i = 0; i < spare.size(); ++i) {
     if (spare[i].size() < n || spare[i].size() > 2 * n) continue;
@@ -43,15 +51,11 @@ Bytes take_bytes(std::size_t n) {
     spare.erase(spare.begin() + static_cast<std::ptrdiff_t>(i));
     return found;
   }
-  given_out += n;
-  if (given_out > worth_collecting) {
-    given_out = 0;
-    R_gc();
-  }
   return Bytes(n);
 }
 
 void give_back(Bytes& bytes) {
+  given_out -= std::min(given_out, bytes.size());
   if (bytes.size() > 0 && spare_bytes() + bytes.size() <= most_kept) {
     spare.push_back(std::move(bytes));
   }
@@ -88,7 +92,9 @@ void set_methods(R_altrep_class_t type) {
 }
 
 SEXP held_vector(R_altrep_class_t type, std::size_t n, std::size_t bytes) {
+  look_before(bytes);
   auto* held = new Held{take_bytes(bytes), n, false};
+  given_out += held->bytes.size();
   Rcpp::Shield<SEXP> pointer(R_MakeExternalPtr(held, R_NilValue, R_NilValue));
   R_RegisterCFinalizerEx(pointer, finalize, TRUE);
   return R_new_altrep(type, pointer, R_NilValue);
