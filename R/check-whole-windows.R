@@ -116,7 +116,7 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0) {
   ))
 }
 
-check_headings <- c(ranks = "Ranks", frames = "Frames")
+check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups")
 
 # Columns of which the same holds share a sentence.
 said_together <- function(checks) {

@@ -38,14 +38,13 @@ most_to_sort <- 1e6
 all_numbers <- function(node) node$kind %in% c("integer", "double")
 
 group_check <- function(part, wrong, group, what) {
-  n <- length(unique(group))
-  a_check("groups", length(wrong) == 0, if (length(wrong) == 0) {
-    sprintf("Groups: `%s`: %s in each of %s.", part$name, what, count_of(n, "group"))
-  } else {
-    sprintf("Groups: `%s`: not in every group %s; the first is that of line %s.", part$name, what,
-      big_mark(match(wrong[1], group))
-    )
-  })
+  if (length(wrong) == 0) {
+    said <- sprintf("%s in each of %s.", what, count_of(length(unique(group)), "group"))
+    return(c(a_check("groups", TRUE, said), name = part$name))
+  }
+  first <- big_mark(match(wrong[1], group))
+  said <- sprintf("Groups: `%s`: not in every group %s; the first is that of line %s.", part$name, what, first)
+  a_check("groups", FALSE, said)
 }
 
 shares_of_groups <- function(part, values, group, table) {
