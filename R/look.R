@@ -60,6 +60,15 @@ examples_of <- function(present) {
   if (n == 0) "" else paste(short_texts(pick_rows(present, at)), collapse = ", ")
 }
 
+# Examples take the room that the other columns leave, if it is worth it.
+with_short_examples <- function(columns) {
+  others <- setdiff(names(columns), "examples")
+  widths <- vapply(others, function(name) max(nchar(c(name, cell_texts(columns[[name]])), "width")), 1)
+  room <- page_width() - sum(widths + 2)
+  if (room >= 12) columns$examples <- cli::ansi_strtrim(columns$examples, room)
+  columns
+}
+
 #' @export
 print.idle_look <- function(x, ...) {
   cat(
@@ -67,7 +76,7 @@ print.idle_look <- function(x, ...) {
     "\n",
     sep = ""
   )
-  print_table(as.list(x$columns))
+  print_table(with_short_examples(as.list(x$columns)))
   if (length(x$traps) > 0) {
     cat("\n", style_title("Take care"), "\n", sep = "")
     for (trap in x$traps) cat(
