@@ -11,22 +11,7 @@ namespace idle {
 class RunSum {
  public:
   // x is finite.
-  void add(double x) {
-    std::uint64_t bits;
-    std::memcpy(&bits, &x, sizeof bits);
-    const int field = static_cast<int>(bits >> 52 & 0x7FF);
-    std::uint64_t mantissa = bits & 0xFFFFFFFFFFFFFull;
-    if (field != 0) mantissa |= std::uint64_t{1} << 52;
-    const int place = field == 0 ? 0 : field - 1, digit = place >> 5, shift = place & 31;
-    const auto low = static_cast<std::int64_t>(mantissa << shift & 0xFFFFFFFFull);
-    const auto high = static_cast<std::int64_t>(mantissa >> (32 - shift));
-    const std::int64_t sign = bits >> 63 ? -1 : 1;
-    digits_[digit] += sign * low;
-    digits_[digit + 1] += sign * high;
-    low_ = digit < low_ ? digit : low_;
-    high_ = digit + 1 > high_ ? digit + 1 : high_;
-    if (++waiting_ == most_waiting) carry();
-  }
+  void add(double x) { add_all(&x, 1); }
   // Finite values, at most `most_waiting` of them.
   void add_all(const double* x, std::size_t n) {
     if (waiting_ + static_cast<int>(n) > most_waiting) carry();
