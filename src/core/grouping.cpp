@@ -27,14 +27,22 @@ struct Range {
 // The missing value is the least of all, so it never is the greatest.
 IDLE_WIDE void ends_of(const std::int32_t* x, std::size_t n, std::int32_t& least,
                        std::int32_t& greatest) {
-  std::int32_t low = INT32_MAX, high = INT32_MIN;
-  for (std::size_t i = 0; i < n; ++i) {
+  constexpr std::size_t lanes = 32;
+  std::int32_t low[lanes], high[lanes];
+  std::fill(low, low + lanes, INT32_MAX);
+  std::fill(high, high + lanes, INT32_MIN);
+  const auto take = [&](std::size_t i, std::size_t k) {
     const std::int32_t filled = x[i] == missing_int32 ? INT32_MAX : x[i];
-    low = filled < low ? filled : low;
-    high = x[i] > high ? x[i] : high;
+    low[k] = filled < low[k] ? filled : low[k];
+    high[k] = x[i] > high[k] ? x[i] : high[k];
+  };
+  std::size_t i = 0;
+  for (; i + lanes <= n; i += lanes) {
+    for (std::size_t k = 0; k < lanes; ++k) take(i + k, k);
   }
-  least = low;
-  greatest = high;
+  for (; i < n; ++i) take(i, 0);
+  least = *std::min_element(low, low + lanes);
+  greatest = *std::max_element(high, high + lanes);
 }
 
 // Least and greatest value of a slice of whole numbers, however they are stored.
