@@ -5,6 +5,7 @@
 #include "buffer.h"
 #include "columns.h"
 #include "dense_ids.h"
+#include "fetch_ahead.h"
 #include "radix.h"
 
 namespace idle {
@@ -39,28 +40,91 @@ std::vector<std::uint64_t> number_all(std::size_t n, const KeyAt& key_at, std::i
   return all.keys();
 }
 
+// Codes of few texts, none of which stands in another's way: a place in the table by a multiplier
+// that was looked for, and there the number of a text.
+class QuickCodes {
+ public:
+  static constexpr std::size_t most = 2000;
+
+  QuickCodes(const TextCodes& known, const void* missing) {
+    texts_.push_back({nullptr, 0});
+    for (const void* cell : known.distinct) {
+      texts_.push_back({cell, static_cast<std::int32_t>(texts_.size())});
+    }
+    if (known.first_missing >= 0) texts_.push_back({missing, missing_int32});
+    shift_ = texts_.size() <= 256 ? 52 : 50;
+    std::uint64_t candidate = multiplier_;
+    std::size_t best = place(candidate);
+    for (int k = 0; k < 64 && best > 0; ++k) {
+      candidate = (candidate * 6364136223846793005ull + 1442695040888963407ull) | 1;
+      const std::size_t displaced = place(candidate);
+      if (displaced >= best) continue;
+      best = displaced;
+      multiplier_ = candidate;
+    }
+    place(multiplier_);
+  }
+
+  // Calls other(row) for the code of a text that it does not know.
+  template <typename Other>
+  void encode(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes,
+              const Other& other) const {
+    const Text* const texts = texts_.data();
+    const std::uint16_t* const place = place_.data();
+    const std::uint64_t multiplier = multiplier_;
+    const int shift = shift_;
+    for (std::size_t i = begin; i < end; ++i) {
+      fetch_ahead(cells + i);
+      const auto bits = reinterpret_cast<std::uint64_t>(cells[i]);
+      const Text& text = texts[place[bits * multiplier >> shift]];
+      codes[i] = text.cell == cells[i] ? text.code : other(i);
+    }
+  }
+
+ private:
+  struct Text {
+    const void* cell;
+    std::int32_t code;
+  };
+
+  std::size_t at(const void* cell, std::uint64_t multiplier) const {
+    return reinterpret_cast<std::uint64_t>(cell) * multiplier >> shift_;
+  }
+
+  // How many texts find their place taken.
+  std::size_t place(std::uint64_t multiplier) {
+    place_.assign(std::size_t{1} << (64 - shift_), 0);
+    std::size_t displaced = 0;
+    for (std::size_t k = 1; k < texts_.size(); ++k) {
+      std::uint16_t& place = place_[at(texts_[k].cell, multiplier)];
+      if (place == 0) place = static_cast<std::uint16_t>(k);
+      displaced += place != k;
+    }
+    return displaced;
+  }
+
+  std::vector<Text> texts_;
+  std::vector<std::uint16_t> place_;
+  std::uint64_t multiplier_ = 0x9E3779B97F4A7C15ull;
+  int shift_ = 52;
+};
+
 // Codes by pointer, with no second pass: the code stands in the table.
 class TextTable {
  public:
   explicit TextTable(const void* missing) : missing_(missing) { resize(1024); }
 
   void encode(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes) {
-    if (mask_ >= prefetch_from) {
-      encode_far(cells, begin, end, codes);
-      return;
-    }
-    const Slot* slots = slots_.data();
-    int shift = shift_;
+    if (mask_ >= prefetch_from) return encode_far(cells, begin, end, codes);
     for (std::size_t i = begin; i < end; ++i) {
-      const Slot& slot = slots[hash(cells[i]) >> shift];
-      if (slot.cell == cells[i]) {
-        codes[i] = slot.code;
-        continue;
-      }
       codes[i] = code_of(cells[i], static_cast<std::int64_t>(i));
-      slots = slots_.data();
-      shift = shift_;
     }
+  }
+
+  void encode(const QuickCodes& quick, const void* const* cells, std::size_t begin, std::size_t end,
+              std::int32_t* codes) {
+    quick.encode(cells, begin, end, codes,
+                 [&](std::size_t i) { return code_of(cells[i], static_cast<std::int64_t>(i)); });
   }
 
   // Only the texts that hash to this table; its k-th text gets the code k * tables + own + 1.
@@ -242,7 +306,10 @@ TextCodes encode_text(const void* const* cells, std::size_t n, const void* missi
   const std::size_t rest = n - head;
   const int workers = workers_for(work, rest);
   std::vector<TextTable> tables(workers, seed);
+  const bool few = seed.known.distinct.size() <= QuickCodes::most;
+  const QuickCodes quick(few ? seed.known : TextCodes(), missing);
   run_parallel(work, workers, rest, slice, [&](int w, std::size_t begin, std::size_t end) {
+    if (few) return tables[w].encode(quick, cells, head + begin, head + end, codes);
     tables[w].encode(cells, head + begin, head + end, codes);
   });
   TextTable& all = tables[0];

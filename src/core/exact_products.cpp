@@ -26,9 +26,15 @@ constexpr double shift_of(int piece) {
 template <int pieces>
 struct Products {
   typedef double Four __attribute__((vector_size(32), aligned(8)));
+  typedef std::uint64_t Bits __attribute__((vector_size(32)));
   static constexpr int pairs = pieces * (pieces + 1) / 2, levels = 2 * pieces - 1;
-  Four total[pairs] = {};
+  Four total[pairs];
+  Bits left = {};  // not zero: the pieces do not hold all of a value
 
+  __attribute__((always_inline)) Products() {
+#pragma GCC unroll 10
+    for (int k = 0; k < pairs; ++k) total[k] = Four{};
+  }
   __attribute__((always_inline)) void take(const Four& value) {
     Four rest = value;
     Four piece[pieces];
@@ -37,6 +43,7 @@ struct Products {
       piece[p] = (rest + shift_of(p)) - shift_of(p);
       rest -= piece[p];
     }
+    left |= reinterpret_cast<Bits>(rest);
     int at = 0;
 #pragma GCC unroll 4
     for (int p = 0; p < pieces; ++p) {
@@ -52,10 +59,16 @@ struct Products {
       take(value * scale);
     }
     if (i == n) return;
-    Four value = {};
-    for (std::size_t k = 0; i + k < n; ++k) value[k] = x[i + k];
+    double last[4] = {};
+#pragma GCC unroll 3
+    for (std::size_t k = 0; k < 3; ++k) {
+      if (i + k < n) last[k] = x[i + k];
+    }
+    Four value;
+    std::memcpy(&value, last, sizeof value);
     take(value * scale);
   }
+  bool holds_all() const { return (left[0] | left[1] | left[2] | left[3]) << 1 == 0; }
   __attribute__((always_inline)) void give(std::int64_t* level) const {
     std::fill(level, level + levels, 0);
     double unit = std::int64_t{1} << 38;
@@ -73,17 +86,29 @@ struct Products {
   }
 };
 
-IDLE_WIDE void products_of_three(const double* x, std::size_t n, double scale,
-                                 std::int64_t* level) {
-  Products<3> products;
+// False if the pieces do not hold all of each value.
+template <int pieces>
+__attribute__((always_inline)) inline bool products_in(const double* x, std::size_t n, double scale,
+                                                       std::int64_t* level) {
+  Products<pieces> products;
   products.take_all(x, n, scale);
   products.give(level);
+  return products.holds_all();
 }
 
-IDLE_WIDE void products_of_four(const double* x, std::size_t n, double scale, std::int64_t* level) {
-  Products<4> products;
-  products.take_all(x, n, scale);
-  products.give(level);
+#ifdef IDLE_AVX2
+// The products are exact in any case, so adding them in the same step changes nothing.
+__attribute__((target("avx2,fma"))) bool products_fused(int pieces, const double* x, std::size_t n,
+                                                        double scale, std::int64_t* level) {
+  return pieces == 3 ? products_in<3>(x, n, scale, level) : products_in<4>(x, n, scale, level);
+}
+#endif
+
+bool products_of(int pieces, const double* x, std::size_t n, double scale, std::int64_t* level) {
+#ifdef IDLE_AVX2
+  if (has_avx2()) return products_fused(pieces, x, n, scale, level);
+#endif
+  return pieces == 3 ? products_in<3>(x, n, scale, level) : products_in<4>(x, n, scale, level);
 }
 
 }  // namespace
@@ -143,12 +168,16 @@ void ExactProducts::add_squares(const std::int32_t* groups, const double* x, std
   if (runs == nullptr || high - low > 26 || low == 0 || high > 2045) {
     return add_each_square(groups, x, n);
   }
-  const bool close = high - low <= 8;
   const double scale = number_of(static_cast<std::uint64_t>(2046 - high) << 52);
+  int tried = 0, failed = 0;
   runs->each([&](std::size_t group, const double* values, std::size_t count) {
     std::int64_t level[7];
-    (close ? products_of_three : products_of_four)(values, count, scale, level);
-    for (int k = 0; k < (close ? 5 : 7); ++k) {
+    const bool try_three = failed < 4 || 4 * failed < tried;
+    const bool three = try_three && products_of(3, values, count, scale, level);
+    ++tried;
+    failed += !three;
+    if (!three) products_of(4, values, count, scale, level);
+    for (int k = 0; k < (three ? 5 : 7); ++k) {
       add_level(group, level[k], 2 * (high - 1023) - 38 - piece_bits * k);
     }
   });

@@ -13,13 +13,13 @@ namespace {
 constexpr int special_field = 0x7FF;
 constexpr std::size_t far_totals = 20000;  // from here on totals are fetched ahead of their turn
 typedef double Pair __attribute__((vector_size(16)));
+typedef double Four __attribute__((vector_size(32), aligned(8)));
 
 int field_of(double x) { return static_cast<int>(bits_of(x) >> 52 & special_field); }
 
 // Both parts of each value, added up in sixteen lanes.
 IDLE_WIDE void add_run(const double* values, std::size_t n, double shift, double& high_sum,
                        double& low_sum) {
-  typedef double Four __attribute__((vector_size(32), aligned(8)));
   Four high[4] = {}, low[4] = {};
   std::size_t i = 0;
   for (; i + 16 <= n; i += 16) {
@@ -36,9 +36,31 @@ IDLE_WIDE void add_run(const double* values, std::size_t n, double shift, double
     high[0][0] += q;
     low[0][0] += values[i] - q;
   }
-  for (std::size_t k = 0; k < 16; ++k) {
-    high_sum += high[k / 4][k % 4];
-    low_sum += low[k / 4][k % 4];
+  const Four highs = (high[0] + high[1]) + (high[2] + high[3]);
+  const Four lows = (low[0] + low[1]) + (low[2] + low[3]);
+  high_sum += (highs[0] + highs[1]) + (highs[2] + highs[3]);
+  low_sum += (lows[0] + lows[1]) + (lows[2] + lows[3]);
+}
+
+// Both parts of each value to the lane of its group, of which there are four: values next to each
+// other go to unlike ones, so that none waits for the last.
+IDLE_WIDE void add_by_group(const std::int32_t* groups, const double* values, std::size_t n,
+                            double shift, std::size_t places, Pair* lanes) {
+  std::size_t i = 0;
+  for (; i + 4 <= n; i += 4) {
+    Four x;
+    std::memcpy(&x, values + i, sizeof x);
+    const Four q = (x + shift) - shift, rest = x - q;
+    const Four even = __builtin_shufflevector(q, rest, 0, 4, 2, 6);
+    const Four odd = __builtin_shufflevector(q, rest, 1, 5, 3, 7);
+    lanes[groups[i]] += __builtin_shufflevector(even, even, 0, 1);
+    lanes[places + groups[i + 1]] += __builtin_shufflevector(odd, odd, 0, 1);
+    lanes[2 * places + groups[i + 2]] += __builtin_shufflevector(even, even, 2, 3);
+    lanes[3 * places + groups[i + 3]] += __builtin_shufflevector(odd, odd, 2, 3);
+  }
+  for (; i < n; ++i) {
+    const double q = (values[i] + shift) - shift;
+    lanes[groups[i]] += Pair{q, values[i] - q};
   }
 }
 
@@ -88,7 +110,7 @@ double OddValues::special() const {
 
 ExactSums::ExactSums(std::size_t groups, int unit_exponent)
     : totals_(groups, 0), unit_(unit_exponent) {
-  if (groups <= block / 16) lanes_.assign(groups, Lane{0, 0});
+  if (groups <= block / 16) lanes_.assign(copies * groups, Lane{0, 0});
 }
 
 int ExactSums::unit_for(const double* values, std::size_t n) {
@@ -106,7 +128,7 @@ void ExactSums::add(const std::int32_t* groups, const double* values, std::size_
   if (scan.greatest == 0 && !scan.has_nan) return;
   const int high = field_of(scan.greatest), low = field_of(scan.least);
   const bool narrow = !scan.has_nan && high < special_field - 20 && low > 0 && high - low <= 26 &&
-                      !lanes_.empty() && n <= block && n > 8 * lanes_.size();
+                      !lanes_.empty() && n <= block && n > 8 * totals_.size();
   if (narrow) {
     add_lanes(groups, values, n, high, runs);
   } else if (!scan.has_nan && low > unit_ + 1075 && high - unit_ - 1075 <= near_shift &&
@@ -155,24 +177,22 @@ void ExactSums::add_lanes(const std::int32_t* groups, const double* values, std:
     add_run(values, n, shift, lanes[groups[0]].high, lanes[groups[0]].low);
     return flush_lanes();
   }
-  for (std::size_t i = 0; i < n; ++i) {
-    const double x = values[i];
-    const double q = (x + shift) - shift;
-    const Pair parts = {q, x - q};
-    auto* lane = reinterpret_cast<Pair*>(&lanes[groups[i]]);
-    *lane += parts;
-  }
+  add_by_group(groups, values, n, shift, totals_.size(), reinterpret_cast<Pair*>(lanes));
   flush_lanes();
 }
 
 void ExactSums::flush_lanes() {
-  for (std::size_t g = 0; g < lanes_.size(); ++g) {
-    Lane& lane = lanes_[g];
-    if (lane.high == 0 && lane.low == 0) continue;
-    const Parts high = parts_of(bits_of(lane.high)), low = parts_of(bits_of(lane.low));
+  const std::size_t places = totals_.size();
+  for (std::size_t g = 0; g < places; ++g) {
+    double high_sum = 0, low_sum = 0;
+    for (std::size_t k = g; k < lanes_.size(); k += places) {
+      high_sum += lanes_[k].high;
+      low_sum += lanes_[k].low;
+      lanes_[k] = {0, 0};
+    }
+    const Parts high = parts_of(bits_of(high_sum)), low = parts_of(bits_of(low_sum));
     add_fixed(g, high.mantissa, high.exponent);
     add_fixed(g, low.mantissa, low.exponent);
-    lane = {0, 0};
   }
 }
 

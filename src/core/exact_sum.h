@@ -37,6 +37,7 @@ class ExactSums {
   void add(const std::int32_t* groups, const double* values, std::size_t n, const Scan& scan,
            const Runs* runs = nullptr);
   static constexpr int block_bits = 13;
+  static constexpr std::size_t copies = 4;
   static constexpr std::size_t block = std::size_t{1} << block_bits;
   void add_whole(std::size_t group, std::int64_t value) { add_fixed(group, value, 0); }
   void merge(const ExactSums& other, Target to = {});

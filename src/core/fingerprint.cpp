@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "fetch_ahead.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -41,6 +42,8 @@ __attribute__((target("avx2"))) void stir_wide(const std::uint64_t* words, std::
   const __m256i low_by = _mm256_set1_epi64x(factor_low);
   const __m256i high_by = _mm256_set1_epi64x(factor_high);
   for (std::size_t s = 0; s < steps; ++s) {
+    fetch_ahead(words + s * lanes);
+    fetch_ahead(words + s * lanes + lanes / 2);
     for (std::size_t k = 0; k < lanes / 4; ++k) {
       const auto* from = reinterpret_cast<const __m256i*>(words + s * lanes + 4 * k);
       const __m256i x = _mm256_xor_si256(at[k], _mm256_loadu_si256(from));

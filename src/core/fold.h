@@ -33,7 +33,7 @@ struct Chunk {
 
 // From so many groups on, states are fetched that many rows ahead of their turn.
 constexpr std::size_t far_groups = 20000;
-constexpr std::size_t fetch_ahead = 24;
+constexpr std::size_t rows_ahead = 24;
 
 // Counts by group.
 using Counts = HugeVector<std::int64_t>;

@@ -11,7 +11,7 @@ class Runs {
  public:
   // Whether a block is worth it: runs long enough for vectors.
   static bool worth(std::size_t n, std::size_t groups) { return groups <= 512 && n >= 16 * groups; }
-  // At most 8192 values; their order within a group is kept.
+  // At most 8192 values; those of a group come in any order.
   void part(const std::int32_t* groups, const double* values, std::size_t n, std::size_t places);
 
   // Calls body(group, values, n) for each group that has values.
@@ -24,6 +24,8 @@ class Runs {
   }
 
  private:
+  void set_starts(std::size_t places);
+
   std::vector<double> values_;
   std::vector<std::int32_t> starts_, at_;
 };

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 
+#include "fetch_ahead.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -16,6 +17,8 @@ IDLE_WIDE Scan scan_numbers(const double* values, std::size_t n) {
   std::fill(low, low + lanes, infinity);
   std::size_t i = 0;
   for (; i + lanes <= n; i += lanes) {
+    fetch_ahead(values + i);
+    fetch_ahead(values + i + lanes / 2);
     for (std::size_t k = 0; k < lanes; ++k) {
       const double x = values[i + k];
       const double magnitude = std::fabs(x);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <limits>
 
+#include "fetch_ahead.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -113,7 +114,8 @@ void part_runs(const Feed& feed, const FeedResult& result, Worker& worker, Chunk
   chunk.runs = &worker.runs;
 }
 
-void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std::int32_t* numbers,
+// Whether all rows of the block have been brought together by group.
+bool fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std::int32_t* numbers,
                 std::size_t begin, std::size_t n) {
   Chunk chunk;
   Scan scan, unused;
@@ -134,6 +136,7 @@ void fold_block(const Feed& feed, FeedResult& result, Worker& worker, const std:
   }
   part_runs(feed, result, worker, chunk);
   for (const auto& fold : result.folds) fold->add(chunk);
+  return chunk.runs != nullptr && chunk.n == n;
 }
 
 void add_counts(Counts& counts, const Counts& more, Target to) {
@@ -164,18 +167,60 @@ void count_filled(Summary& summary) {
   }
 }
 
-// In long tables each count is fetched some rows ahead of its turn.
-void count_rows(Counts& entries, const std::int32_t* numbers, std::size_t n) {
-  if (entries.size() < far_groups) {
-    for (std::size_t i = 0; i < n; ++i) ++entries[numbers[i]];
-    return;
-  }
+// Few counts stand in four copies, so that rows next to each other do not wait for the same one.
+constexpr std::size_t few_groups = 1024, copies = 4;
+
+void count_few(Counts& entries, const std::int32_t* numbers, std::size_t n) {
+  const std::size_t places = entries.size() / copies;
+  std::int64_t* count = entries.data();
   std::size_t i = 0;
-  for (; i + fetch_ahead < n; ++i) {
-    __builtin_prefetch(&entries[numbers[i + fetch_ahead]], 1);
+  for (; i + copies <= n; i += copies) {
+    if (i % 16 == 0) fetch_ahead(numbers + i);
+    ++count[numbers[i]];
+    ++count[places + numbers[i + 1]];
+    ++count[2 * places + numbers[i + 2]];
+    ++count[3 * places + numbers[i + 3]];
+  }
+  for (; i < n; ++i) ++count[numbers[i]];
+}
+
+void join_copies(Counts& entries, std::size_t places) {
+  for (std::size_t k = places; k < entries.size(); ++k) entries[k % places] += entries[k];
+  entries.resize(places);
+}
+
+// In long tables each count is fetched some rows ahead of its turn.
+void count_rows(Counts& entries, const std::int32_t* numbers, std::size_t n, std::size_t places) {
+  if (entries.size() > places) return count_few(entries, numbers, n);
+  std::size_t i = 0;
+  for (; i + rows_ahead < n; ++i) {
+    __builtin_prefetch(&entries[numbers[i + rows_ahead]], 1);
     ++entries[numbers[i]];
   }
   for (; i < n; ++i) ++entries[numbers[i]];
+}
+
+void count_runs(Counts& entries, const Runs& runs) {
+  runs.each([&](std::size_t group, const double*, std::size_t n) {
+    entries[group] += static_cast<std::int64_t>(n);
+  });
+}
+
+// All feeds of a block; `places` (if any) are those whose rows are to be counted on the way.
+void fold_rows(const std::vector<Feed>& feeds, Worker& worker, const std::int32_t* numbers,
+               Share rows, std::size_t places) {
+  const std::size_t n = rows.end - rows.begin;
+  Counts& entries = worker.summary.entries;
+  bool counted = places == 0;
+  for (std::size_t f = 0; f < feeds.size(); ++f) {
+    const bool parted =
+        fold_block(feeds[f], worker.summary.feeds[f], worker, numbers, rows.begin, n);
+    if (parted && !counted) {
+      count_runs(entries, worker.runs);
+      counted = true;
+    }
+  }
+  if (!counted) count_rows(entries, numbers, n, places);
 }
 
 }  // namespace
@@ -205,17 +250,16 @@ Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Wo
   for (int w = 0; w < workers; ++w) {
     states.push_back(std::make_unique<Worker>());
     states[w]->summary = empty_summary(groups.places(), feeds);
+    if (groups.places() <= few_groups)
+      states[w]->summary.entries.assign(copies * groups.places(), 0);
   }
   const std::size_t passed = counted && feeds.empty() ? 0 : rows;
   run_parallel(work, workers, passed, block, [&](int w, std::size_t begin, std::size_t end) {
     Worker& worker = *states[w];
-    const std::size_t n = end - begin;
-    const std::int32_t* numbers = groups.numbers(begin, n, worker.numbers);
-    if (!counted) count_rows(worker.summary.entries, numbers, n);
-    for (std::size_t f = 0; f < feeds.size(); ++f) {
-      fold_block(feeds[f], worker.summary.feeds[f], worker, numbers, begin, n);
-    }
+    const std::int32_t* numbers = groups.numbers(begin, end - begin, worker.numbers);
+    fold_rows(feeds, worker, numbers, {begin, end}, counted ? 0 : groups.places());
   });
+  for (const auto& state : states) join_copies(state->summary.entries, groups.places());
   Summary all = std::move(states[0]->summary);
   for (int w = 1; w < workers; ++w) merge(all, states[w]->summary);
   if (counted) all.entries.assign(groups.counted().begin(), groups.counted().end());

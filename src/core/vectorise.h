@@ -1,5 +1,6 @@
 // Marks a loop worth compiling for wider vectors as well; the right one is chosen when it runs.
-// IDLE_AVX2 says that functions may be written for such vectors by hand.
+// IDLE_AVX2 says that functions may be written by hand for such vectors, with multiplying and
+// adding in one step.
 #pragma once
 
 #if defined(__GNUC__) && !defined(__clang__) && defined(__x86_64__) && defined(__linux__) && \
@@ -15,7 +16,7 @@
 
 namespace idle {
 inline bool has_avx2() {
-  static const bool has = __builtin_cpu_supports("avx2");
+  static const bool has = __builtin_cpu_supports("avx2") && __builtin_cpu_supports("fma");
   return has;
 }
 }  // namespace idle
