@@ -7,15 +7,11 @@
 
 #include "dense_ids.h"
 #include "encode.h"
+#include "fetch_ahead.h"
+#include "quantile.h"
+#include "scan.h"
 
 namespace idle {
-
-double between(double low, double high, double part) {
-  if (part == 0 || low == high) return low;
-  if (part == 0.5)
-    return low / 2 + high / 2 == (low + high) / 2 ? (low + high) / 2 : low / 2 + high / 2;
-  return low + part * (high - low);
-}
 
 namespace {
 
@@ -32,15 +28,32 @@ struct Arranged {
   Buffer<Item> items;
 };
 
-// How many items of each place every worker has, then where its first one goes.
-template <typename Each>
-std::vector<std::vector<std::size_t>> starts_of(const Groups& groups, int workers, const Each& each,
-                                                std::vector<std::size_t>& start) {
-  std::vector<std::vector<std::size_t>> at(workers, std::vector<std::size_t>(groups.places(), 0));
-  each([&](int w, std::size_t, std::int32_t place) { ++at[w][place]; });
+// Calls visit(worker)(row, place) for all wanted rows.
+template <typename Visit>
+void each_wanted(const Groups& groups, const Wanted& wanted, int workers, const Work& work,
+                 const Visit& visit) {
+  run_parallel(work, workers, groups.rows(), slice, [&](int w, std::size_t begin, std::size_t end) {
+    std::int32_t scratch[slice];
+    const std::int32_t* places = groups.numbers(begin, end - begin, scratch);
+    const auto take = visit(w);
+    if (wanted.condition == nullptr && !may_have_gaps(wanted.values, begin, end - begin)) {
+      for (std::size_t row = begin; row < end; ++row) {
+        fetch_ahead(places + (row - begin));
+        take(row, places[row - begin]);
+      }
+      return;
+    }
+    for (std::size_t row = begin; row < end; ++row) {
+      if (is_wanted(wanted, row)) take(row, places[row - begin]);
+    }
+  });
+}
+
+// Where the first item goes that each worker has of each place; on entry, how many it has.
+std::vector<std::size_t> set_starts(std::vector<std::vector<std::size_t>>& at, std::size_t places) {
+  std::vector<std::size_t> start(places + 1);
   std::size_t next = 0;
-  start.resize(groups.places() + 1);
-  for (std::size_t p = 0; p < groups.places(); ++p) {
+  for (std::size_t p = 0; p < places; ++p) {
     start[p] = next;
     for (auto& counts : at) {
       const std::size_t here = counts[p];
@@ -48,8 +61,8 @@ std::vector<std::vector<std::size_t>> starts_of(const Groups& groups, int worker
       next += here;
     }
   }
-  start[groups.places()] = next;
-  return at;
+  start[places] = next;
+  return start;
 }
 
 // Brings item_of(row) of all wanted rows together by place; within a place rows keep their order.
@@ -58,27 +71,17 @@ Arranged<Item> arrange(const Groups& groups, const Wanted& wanted, const Work& w
                        const ItemOf& item_of) {
   const std::size_t rows = groups.rows();
   const int workers = groups.places() > rows / 4 ? 1 : workers_for(work, rows);
-  const auto each = [&](const auto& visit) {
-    run_parallel(work, workers, rows, slice, [&](int w, std::size_t begin, std::size_t end) {
-      std::int32_t scratch[slice];
-      const std::int32_t* places = groups.numbers(begin, end - begin, scratch);
-      if (wanted.condition == nullptr && wanted.values.storage == Storage::float64) {
-        const double* x = wanted.values.as<double>();
-        for (std::size_t row = begin; row < end; ++row) {
-          if (!(x[row] != x[row] && is_missing(x[row]))) visit(w, row, places[row - begin]);
-        }
-        return;
-      }
-      for (std::size_t row = begin; row < end; ++row) {
-        if (is_wanted(wanted, row)) visit(w, row, places[row - begin]);
-      }
-    });
-  };
+  std::vector<std::vector<std::size_t>> at(workers, std::vector<std::size_t>(groups.places(), 0));
+  each_wanted(groups, wanted, workers, work, [&](int w) {
+    return [count = at[w].data()](std::size_t, std::int32_t place) { ++count[place]; };
+  });
   Arranged<Item> result;
-  auto at = starts_of(groups, workers, each, result.start);
+  result.start = set_starts(at, groups.places());
   result.items = Buffer<Item>(result.start.back());
-  Item* items = result.items.data();
-  each([&](int w, std::size_t row, std::int32_t place) { items[at[w][place]++] = item_of(row); });
+  each_wanted(groups, wanted, workers, work, [&](int w) {
+    return [to = at[w].data(), items = result.items.data(), item_of](
+               std::size_t row, std::int32_t place) { items[to[place]++] = item_of(row); };
+  });
   return result;
 }
 
@@ -96,61 +99,6 @@ double number_at(const ColumnView& view, std::size_t row) {
   if (view.storage == Storage::float64) return view.as<double>()[row];
   if (view.storage == Storage::int64) return static_cast<double>(view.as<std::int64_t>()[row]);
   return view.as<std::int32_t>()[row];
-}
-
-// Narrows long runs down to the values near the wanted places: they are counted into buckets that
-// rise with the value, and only the buckets of the two places are kept, at the front.
-struct Narrowed {
-  double* end;
-  std::size_t before;  // values below those that are kept
-};
-
-Narrowed narrowed(double* begin, double* end, double least, double greatest, std::size_t below) {
-  constexpr std::size_t buckets = 1024;
-  const double scale = (buckets - 1) / (greatest - least);
-  if (!(scale > 0 && std::isfinite(scale) && std::isfinite(greatest - least))) return {end, 0};
-  const auto bucket_of = [&](double x) { return static_cast<std::int32_t>((x - least) * scale); };
-  std::size_t counts[buckets] = {};
-  for (const double* x = begin; x < end; ++x) ++counts[bucket_of(*x)];
-  std::size_t before = 0;
-  std::int32_t first = 0;
-  while (before + counts[first] <= below) before += counts[first++];
-  std::int32_t last = first;
-  for (std::size_t upto = before + counts[first]; upto <= below + 1 && last + 1 < 1024;) {
-    upto += counts[++last];
-  }
-  double* kept = begin;
-  for (const double* x = begin; x < end; ++x) {
-    const std::int32_t bucket = bucket_of(*x);
-    *kept = *x;
-    kept += bucket >= first && bucket <= last;
-  }
-  return {kept, before};
-}
-
-double quantile_of(double* begin, double* end, double p) {
-  const auto n = static_cast<std::size_t>(end - begin);
-  if (n == 0) return missing_number();
-  double least = *begin, greatest = *begin;
-  bool odd = false;
-  for (const double* x = begin; x < end; ++x) {
-    odd = odd || *x != *x;
-    least = *x < least ? *x : least;
-    greatest = *x > greatest ? *x : greatest;
-  }
-  if (odd) return std::numeric_limits<double>::quiet_NaN();
-  const double place = p * static_cast<double>(n - 1);
-  auto below = static_cast<std::size_t>(std::floor(place + 4e-16 * static_cast<double>(n)));
-  const double part = std::max(0.0, place - static_cast<double>(below));
-  const bool alone = part == 0 || below + 1 == n;
-  if (n > 4096) {
-    const Narrowed near = narrowed(begin, end, least, greatest, below);
-    end = near.end;
-    below -= near.before;
-  }
-  std::nth_element(begin, begin + below, end);
-  if (alone) return begin[below];
-  return between(begin[below], *std::min_element(begin + below + 1, end), part);
 }
 
 // A number of each value that is small enough to mark it off in a table, or 0 values if there is no
@@ -221,8 +169,9 @@ bool by_key(const Keyed& a, const Keyed& b) {
 
 std::vector<double> quantiles(const Groups& groups, const Wanted& wanted, double p,
                               const Work& work) {
-  auto arranged = arrange<double>(groups, wanted, work,
-                                  [&](std::size_t row) { return number_at(wanted.values, row); });
+  auto arranged = arrange<double>(groups, wanted, work, [values = wanted.values](std::size_t row) {
+    return number_at(values, row);
+  });
   std::vector<double> results(groups.places());
   each_place(arranged, work, [&](std::size_t place, double* begin, double* end) {
     results[place] = quantile_of(begin, end, p);

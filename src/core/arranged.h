@@ -23,9 +23,6 @@ struct Wanted {
 std::vector<double> quantiles(const Groups& groups, const Wanted& wanted, double p,
                               const Work& work);
 
-// A value between two neighbours, so far on the way from the lower one.
-double between(double low, double high, double part);
-
 // The number of different values.
 std::vector<std::int64_t> count_distinct(const Groups& groups, const Wanted& wanted,
                                          const Work& work);

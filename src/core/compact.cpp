@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "scan.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -28,12 +29,6 @@ IDLE_WIDE bool scaled(const double* x, std::size_t n, double scale, std::uint32_
     out[i] = static_cast<std::uint32_t>(static_cast<std::int32_t>(whole)) + 0x7FFFFFFFu;
   }
   return odd == 0;
-}
-
-IDLE_WIDE int any_nan(const double* x, std::size_t n) {
-  int odd = 0;
-  for (std::size_t i = 0; i < n; ++i) odd |= x[i] != x[i];
-  return odd;
 }
 
 }  // namespace

@@ -2,6 +2,8 @@
 #pragma once
 #include <cstddef>
 
+#include "columns.h"
+
 namespace idle {
 
 struct Scan {
@@ -11,5 +13,10 @@ struct Scan {
 };
 
 Scan scan_numbers(const double* values, std::size_t n);
+
+bool any_nan(const double* values, std::size_t n);
+
+// Whether some of the values are missing; a number that is NaN counts as well.
+bool may_have_gaps(const ColumnView& view, std::size_t begin, std::size_t n);
 
 }  // namespace idle

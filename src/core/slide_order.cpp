@@ -5,7 +5,7 @@
 #include <limits>
 #include <numeric>
 
-#include "arranged.h"
+#include "quantile.h"
 #include "slide_local.h"
 
 namespace idle {

@@ -41,19 +41,10 @@ bool value_missing(const ColumnView& view, std::size_t row) {
   return view.data != nullptr && is_missing_at(view, row);
 }
 
-// Whether a block of codes or whole numbers holds a missing value.
-template <typename T>
-IDLE_WIDE bool any_missing(const T* x, std::size_t n) {
-  int odd = 0;
-  for (std::size_t i = 0; i < n; ++i) odd |= x[i] == std::numeric_limits<T>::min();
-  return odd != 0;
-}
-
 // Whether a block can not be folded as it stands; doubles are scanned on the way.
 bool has_gaps(const ColumnView& view, std::size_t begin, std::size_t n, Scan& scan) {
   if (view.data == nullptr) return false;
-  if (view.storage == Storage::int32) return any_missing(view.as<std::int32_t>() + begin, n);
-  if (view.storage == Storage::int64) return any_missing(view.as<std::int64_t>() + begin, n);
+  if (view.storage != Storage::float64) return may_have_gaps(view, begin, n);
   scan = scan_numbers(view.as<double>() + begin, n);
   return scan.has_nan;
 }
