@@ -8,6 +8,7 @@
 #include "core/file_text.h"
 #include "core/fingerprint.h"
 #include "core/join_texts.h"
+#include "core/rank_texts.h"
 
 namespace {
 
@@ -133,6 +134,6 @@ SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::stri
 // The place of each text (from 0) in code point order.
 // [[Rcpp::export]]
 Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts) {
-  const auto ranks = idle::rank_texts(bridge::texts_of(texts));
+  const auto ranks = bridge::ranks_of_texts(texts, {});
   return Rcpp::IntegerVector(ranks.begin(), ranks.end());
 }

@@ -4,7 +4,7 @@
 #include <thread>
 
 #include "core/buffer.h"
-#include "core/encode.h"
+#include "core/rank_texts.h"
 
 namespace bridge {
 
@@ -39,7 +39,7 @@ const std::int32_t* ranks_of(Rcpp::Environment pool) {
     const SEXP seen = pool["seen"];
     const auto heads =
         Rf_isNull(seen) ? std::vector<std::uint64_t>() : Rcpp::XPtr<SeenTexts>(seen)->heads;
-    const auto ranks = idle::rank_texts(texts_of(pool["texts"]), heads);
+    const auto ranks = ranks_of_texts(pool["texts"], heads);
     pool["rank"] = Rcpp::IntegerVector(ranks.begin(), ranks.end());
     rank = pool["rank"];
   }
@@ -60,6 +60,16 @@ std::vector<std::string_view> texts_of(SEXP pool) {
     texts.emplace_back(CHAR(text), LENGTH(text));
   }
   return texts;
+}
+
+std::vector<std::int32_t> ranks_of_texts(SEXP texts, std::vector<std::uint64_t> heads) {
+  if (heads.empty()) {
+    for (const std::string_view text : texts_of(texts)) heads.push_back(idle::head_of(text));
+  }
+  return idle::rank_texts(heads, [&](std::size_t i) {
+    const SEXP text = STRING_ELT(texts, static_cast<R_xlen_t>(i));
+    return std::string_view(CHAR(text), LENGTH(text));
+  });
 }
 
 idle::ColumnView view_of(SEXP x) {

@@ -17,6 +17,9 @@ bool is_text(SEXP x);
 // The texts of a pool. They belong to R and live as long as the pool.
 std::vector<std::string_view> texts_of(SEXP pool);
 
+// The place (from 0) of each text in code point order; the heads of all may be known already.
+std::vector<std::int32_t> ranks_of_texts(SEXP texts, std::vector<std::uint64_t> heads);
+
 // A view of an R vector. Text is an integer vector of codes with its pool as an attribute; its
 // ranks are worked out on first use and kept with the pool.
 idle::ColumnView view_of(SEXP x);

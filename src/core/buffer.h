@@ -61,7 +61,7 @@ class Buffer {
   std::size_t size_ = 0;
 };
 
-// A vector in such memory.
+// A vector in such memory. What stands before it says how large the piece is.
 template <typename T>
 struct HugeAllocator {
   using value_type = T;
@@ -69,13 +69,15 @@ struct HugeAllocator {
   template <typename U>
   HugeAllocator(const HugeAllocator<U>&) {}
   T* allocate(std::size_t n) {
-    const std::size_t bytes = (n * sizeof(T) + 63) / 64 * 64;
-    void* memory = std::aligned_alloc(64, bytes);
-    if (memory == nullptr) throw std::bad_alloc();
-    advise_huge(memory, bytes);
-    return static_cast<T*>(memory);
+    const Piece piece = take_piece(n * sizeof(T) + before);
+    *static_cast<std::size_t*>(piece.memory) = piece.bytes;
+    return reinterpret_cast<T*>(static_cast<char*>(piece.memory) + before);
   }
-  void deallocate(T* memory, std::size_t) { std::free(memory); }
+  void deallocate(T* memory, std::size_t) {
+    void* const start = reinterpret_cast<char*>(memory) - before;
+    give_piece({start, *static_cast<std::size_t*>(start)});
+  }
+  static constexpr std::size_t before = 64;
   bool operator==(const HugeAllocator&) const { return true; }
   bool operator!=(const HugeAllocator&) const { return false; }
 };

@@ -1,18 +1,18 @@
 #include "encode.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "buffer.h"
 #include "columns.h"
 #include "dense_ids.h"
 #include "fetch_ahead.h"
-#include "radix.h"
 
 namespace idle {
 
 namespace {
 
-constexpr std::size_t slice = 65536;
+constexpr std::size_t slice = 65536, own_slice = 4096;
 
 // Numbers keys in each worker's share, then renumbers the shares by order of first appearance.
 template <typename KeyAt>
@@ -112,7 +112,13 @@ class QuickCodes {
 // Codes by pointer, with no second pass: the code stands in the table.
 class TextTable {
  public:
-  explicit TextTable(const void* missing) : missing_(missing) { resize(1024); }
+  explicit TextTable(const void* missing, std::size_t expected = 0) : missing_(missing) {
+    std::size_t slots = 1024;
+    while (slots < 2 * expected) slots *= 2;
+    resize(slots);
+    known.distinct.reserve(expected);
+    known.first.reserve(expected);
+  }
 
   void encode(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes) {
     if (mask_ >= prefetch_from) return encode_far(cells, begin, end, codes);
@@ -130,13 +136,14 @@ class TextTable {
   // Only the texts that hash to this table; its k-th text gets the code k * tables + own + 1.
   void encode_own(const void* const* cells, std::size_t begin, std::size_t end, std::int32_t* codes,
                   int own, int tables) {
-    std::int32_t mine[slice];
+    std::int32_t mine[own_slice];
     std::size_t n = 0;
     for (std::size_t i = begin; i < end; ++i) {
+      fetch_ahead(cells + i);
       mine[n] = static_cast<std::int32_t>(i - begin);
       n += (hash(cells[i]) >> 8 & 0xFF) * tables >> 8 == static_cast<std::uint64_t>(own);
     }
-    constexpr std::size_t ahead = 32;
+    constexpr std::size_t ahead = 24;
     for (std::size_t k = 0; k < n; ++k) {
       if (k + ahead < n)
         __builtin_prefetch(&slots_[hash(cells[begin + mine[k + ahead]]) >> shift_]);
@@ -255,41 +262,62 @@ std::size_t sequence_length(std::string_view text, std::size_t at) {
 
 namespace {
 
-// Of many texts each worker takes those that hash to it, in all rows; so no text is in two tables.
-// A worker's own codes are told from another's by the remainder, and renumbered at the end.
-TextCodes encode_many(const void* const* cells, std::size_t n, const void* missing,
-                      std::int32_t* codes, const Work& work) {
-  const int workers = std::min(workers_for(work, n), 16);
-  std::vector<TextTable> tables(workers, TextTable(missing));
-  run_parallel(work, workers, workers * ((n + slice - 1) / slice), 1,
-               [&](int w, std::size_t piece, std::size_t) {
-                 const std::size_t begin = piece % ((n + slice - 1) / slice) * slice;
-                 tables[w].encode_own(cells, begin, std::min(n, begin + slice), codes, w, workers);
-               });
+// How many different texts there are, if the first rows are like the rest: so many that as many
+// rows hold as many different ones.
+std::size_t expected_texts(std::size_t rows, std::size_t found, std::size_t all_rows) {
+  double low = static_cast<double>(found), high = static_cast<double>(all_rows);
+  const auto drawn = static_cast<double>(rows);
+  for (int k = 0; k < 50; ++k) {
+    const double middle = (low + high) / 2;
+    (middle * -std::expm1(-drawn / middle) < static_cast<double>(found) ? low : high) = middle;
+  }
+  return static_cast<std::size_t>(high);
+}
+
+// The tables' texts in the order of their first rows. `code_of` says what became of the codes that
+// the tables gave.
+TextCodes join_tables(const std::vector<TextTable>& tables, Buffer<std::int32_t>& code_of) {
+  const std::size_t n = tables.size();
+  std::size_t most = 0;
+  for (const auto& table : tables) most = std::max(most, table.known.distinct.size());
+  code_of = Buffer<std::int32_t>(n * most + 1);
   TextCodes all;
-  std::vector<std::vector<std::int32_t>> maps(workers);
-  std::vector<std::size_t> at(workers, 0);
-  for (int w = 0; w < workers; ++w) maps[w].resize(tables[w].known.distinct.size());
+  std::vector<std::size_t> at(n, 0);
   for (;;) {
-    int next = -1;
-    for (int w = 0; w < workers; ++w) {
+    std::size_t next = n;
+    for (std::size_t w = 0; w < n; ++w) {
       const auto& first = tables[w].known.first;
       if (at[w] == first.size()) continue;
-      if (next < 0 || first[at[w]] < tables[next].known.first[at[next]]) next = w;
+      if (next == n || first[at[w]] < tables[next].known.first[at[next]]) next = w;
     }
-    if (next < 0) break;
+    if (next == n) break;
     all.distinct.push_back(tables[next].known.distinct[at[next]]);
     all.first.push_back(tables[next].known.first[at[next]]);
-    maps[next][at[next]++] = static_cast<std::int32_t>(all.distinct.size());
+    code_of[n * at[next]++ + next + 1] = static_cast<std::int32_t>(all.distinct.size());
   }
   for (const auto& table : tables) {
     if (table.known.first_missing >= 0) all.first_missing = table.known.first_missing;
   }
+  return all;
+}
+
+// Of many texts each worker takes those that hash to it, in all rows; so no text is in two tables.
+// A worker's own codes are told from another's by the remainder, and renumbered at the end.
+TextCodes encode_many(const void* const* cells, std::size_t n, const void* missing,
+                      std::int32_t* codes, std::size_t expected, const Work& work) {
+  const int workers = std::min(workers_for(work, n), 16);
+  const std::size_t slices = (n + own_slice - 1) / own_slice;
+  std::vector<TextTable> tables;
+  for (int w = 0; w < workers; ++w) tables.emplace_back(missing, expected / workers);
+  run_parallel(work, workers, workers * slices, 1, [&](int w, std::size_t piece, std::size_t) {
+    const std::size_t begin = piece % slices * own_slice;
+    tables[w].encode_own(cells, begin, std::min(n, begin + own_slice), codes, w, workers);
+  });
+  Buffer<std::int32_t> code_of;
+  TextCodes all = join_tables(tables, code_of);
   run_parallel(work, workers_for(work, n), n, slice, [&](int, std::size_t begin, std::size_t end) {
     for (std::size_t i = begin; i < end; ++i) {
-      if (is_missing(codes[i])) continue;
-      const std::int32_t own = codes[i] - 1;
-      codes[i] = maps[own % workers][own / workers];
+      if (!is_missing(codes[i])) codes[i] = code_of[codes[i]];
     }
   });
   return all;
@@ -302,7 +330,10 @@ TextCodes encode_text(const void* const* cells, std::size_t n, const void* missi
   TextTable seed(missing);
   const std::size_t head = std::min(n, slice);
   seed.encode(cells, 0, head, codes);
-  if (seed.known.distinct.size() > slice / 4) return encode_many(cells, n, missing, codes, work);
+  const std::size_t found = seed.known.distinct.size();
+  if (found > slice / 4) {
+    return encode_many(cells, n, missing, codes, expected_texts(head, found, n), work);
+  }
   const std::size_t rest = n - head;
   const int workers = workers_for(work, rest);
   std::vector<TextTable> tables(workers, seed);
@@ -338,36 +369,6 @@ void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>&
       if (!is_missing(codes[i])) codes[i] = recode[codes[i] - 1];
     }
   });
-}
-
-std::uint64_t head_of(std::string_view text) {
-  std::uint64_t head = 0;
-  for (std::size_t i = 0; i < 8; ++i) {
-    head = head << 8 | (i < text.size() ? static_cast<unsigned char>(text[i]) : 0u);
-  }
-  return head;
-}
-
-std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts,
-                                     const std::vector<std::uint64_t>& heads) {
-  Buffer<Item> items(texts.size()), spare(texts.size());
-  for (std::size_t i = 0; i < texts.size(); ++i) {
-    const std::uint64_t head = heads.empty() ? head_of(texts[i]) : heads[i];
-    items[i] = {head, static_cast<std::int32_t>(i)};
-  }
-  sort_items(items, spare);
-  for (std::size_t at = 0; at < items.size();) {
-    std::size_t end = at + 1;
-    while (end < items.size() && items[end].key == items[at].key) ++end;
-    std::sort(items.data() + at, items.data() + end,
-              [&](const Item& a, const Item& b) { return texts[a.row] < texts[b.row]; });
-    at = end;
-  }
-  std::vector<std::int32_t> rank(texts.size());
-  for (std::size_t i = 0; i < items.size(); ++i) {
-    rank[items[i].row] = static_cast<std::int32_t>(i);
-  }
-  return rank;
 }
 
 bool is_valid_utf8(std::string_view text) {

@@ -27,14 +27,6 @@ std::vector<std::uint64_t> encode_keys(const std::uint64_t* keys, std::size_t n,
 void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>& recode,
             const Work& work);
 
-// The place (from 0) of each text in the order of its bytes, which in UTF-8 is code point order.
-// `heads` may give the head of each text, if they are known already.
-std::vector<std::int32_t> rank_texts(const std::vector<std::string_view>& texts,
-                                     const std::vector<std::uint64_t>& heads = {});
-
-// The first eight bytes as a number that sorts as the text does.
-std::uint64_t head_of(std::string_view text);
-
 bool is_valid_utf8(std::string_view text);
 
 }  // namespace idle

@@ -189,9 +189,15 @@ class Grouper {
     groups_.method_ = Method::direct;
     groups_.digits_.push_back({key, 0, 1, 0, false});
     groups_.codes_are_places_ = true;
-    groups_.first_.assign(key.first, key.first + key.levels);
-    groups_.places_ = static_cast<std::size_t>(key.levels) + 1;
-    for (const std::int32_t was : sort_groups()) groups_.place_of_group_.push_back(was + 1);
+    const auto n = static_cast<std::size_t>(key.levels);
+    groups_.places_ = n + 1;
+    groups_.first_.resize(n);
+    groups_.place_of_group_.resize(n);
+    for (std::size_t code = 0; code < n; ++code) {
+      const std::size_t group = key.rank == nullptr ? code : key.rank[code];
+      groups_.first_[group] = key.first[code];
+      groups_.place_of_group_[group] = static_cast<std::int32_t>(code) + 1;
+    }
     return true;
   }
 

@@ -7,6 +7,7 @@
 
 #include "arranged.h"
 #include "helpers.h"
+#include "quantile.h"
 
 using namespace idle;
 
@@ -126,4 +127,34 @@ TEST_CASE("values in too wide a range to be marked off are counted all the same"
         static_cast<std::int64_t>(std::set<std::int32_t>(wide.begin(), wide.end()).size()));
   CHECK(count_distinct(one, {view(big)}, work)[0] ==
         static_cast<std::int64_t>(std::set<std::int64_t>(big.begin(), big.end()).size()));
+}
+
+TEST_CASE("percentiles of long runs, however they lie") {
+  const auto amounts = random_amounts(50000, 8);
+  for (const std::size_t n : {8191u, 8192u, 50000u}) {
+    for (int shape = 0; shape < 6; ++shape) {
+      std::vector<double> x(amounts.begin(), amounts.begin() + static_cast<std::ptrdiff_t>(n));
+      if (shape == 1) std::sort(x.begin(), x.end());
+      if (shape == 2) std::sort(x.rbegin(), x.rend());
+      for (std::size_t i = 0; i < n; ++i) {
+        if (shape == 3) x[i] = static_cast<double>(i % 3);
+        if (shape == 4) x[i] = static_cast<double>(i % (n / 2048)) + x[i] / 1e6;
+        if (shape == 5 && i % 5 == 0) x[i] = i % 2 == 0 ? INFINITY : -INFINITY;
+      }
+      std::vector<double> sorted = x;
+      std::sort(sorted.begin(), sorted.end());
+      for (const double p : {0.0, 0.0001, 0.25, 0.5, 0.9, 0.9999, 1.0}) {
+        const double place = p * static_cast<double>(n - 1);
+        const auto below = static_cast<std::size_t>(place + 4e-16 * static_cast<double>(n));
+        const double part = std::max(0.0, place - static_cast<double>(below));
+        const double expected = between(sorted[below], sorted[std::min(below + 1, n - 1)], part);
+        std::vector<double> scratch = x;
+        const double found = quantile_of(scratch.data(), scratch.data() + n, p);
+        CHECK((found == expected || (std::isnan(found) && std::isnan(expected))));
+      }
+    }
+  }
+  std::vector<double> odd = amounts;
+  odd[49999] = NAN;
+  CHECK(std::isnan(quantile_of(odd.data(), odd.data() + odd.size(), 0.5)));
 }

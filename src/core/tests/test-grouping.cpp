@@ -12,6 +12,7 @@
 #include "file_text.h"
 #include "helpers.h"
 #include "order.h"
+#include "rank_texts.h"
 
 using namespace idle;
 
@@ -104,9 +105,15 @@ TEST_CASE("text is coded by identity in order of first appearance") {
   std::mt19937 random(4);
   std::vector<std::array<char, 8>> pool(50000);
   const char gap = 0;
-  for (const std::size_t different : {std::size_t{3}, pool.size()}) {
+  // The same number of texts throughout, or another in the first rows than in the rest.
+  const std::size_t all = pool.size(), head = 70000;
+  for (const auto& different :
+       {std::pair<std::size_t, std::size_t>{3, 3}, {700, 700}, {all, all}, {3, all}, {all, 3}}) {
     std::vector<const void*> cells(many);
-    for (auto& cell : cells) cell = random() % 50 == 0 ? &gap : pool[random() % different].data();
+    for (std::size_t i = 0; i < many; ++i) {
+      const std::size_t n = i < head ? different.first : different.second;
+      cells[i] = random() % 50 == 0 ? &gap : pool[random() % n].data();
+    }
     std::map<const void*, std::int32_t> expected;
     std::int32_t next = 0;
     for (const int threads : {1, 2, 7}) {
@@ -130,7 +137,10 @@ TEST_CASE("text is coded by identity in order of first appearance") {
 }
 
 TEST_CASE("texts rank by code point, and bad bytes are seen") {
-  CHECK(rank_texts({"b", "a", "\xC3\xA9", "B", "", "abcdefghi", "abcdefgh"}) ==
+  const std::vector<std::string_view> texts{"b", "a", "\xC3\xA9", "B", "", "abcdefghi", "abcdefgh"};
+  std::vector<std::uint64_t> heads;
+  for (const auto text : texts) heads.push_back(head_of(text));
+  CHECK(rank_texts(heads, [&](std::size_t i) { return texts[i]; }) ==
         std::vector<std::int32_t>{5, 2, 6, 1, 0, 4, 3});
   for (const char* good : {"", "a", "\xC3\xA9", "\xE2\x82\xAC", "\xF0\x9F\x9A\xA2"}) {
     CHECK(is_valid_utf8(good));
