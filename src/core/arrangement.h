@@ -5,6 +5,7 @@
 
 #include "buffer.h"
 #include "compact.h"
+#include "fetch_ahead.h"
 #include "grouping.h"
 #include "order.h"
 #include "parallel.h"
@@ -40,11 +41,18 @@ class Arrangement {
   bool can_stage() const { return local_.size() > 0; }
   template <typename T>
   void stage(const T* column, T* staged, const Work& work) const {
-    each_place(work, [&](std::size_t row, std::size_t at) { staged[at] = column[row]; });
+    each_place(work, [&](std::size_t row, std::size_t at) {
+      fetch_ahead(column + row);
+      __builtin_prefetch(staged + at + stream_ahead, 1);
+      staged[at] = column[row];
+    });
   }
   template <typename T>
   void unstage(const T* staged, T* column, const Work& work) const {
-    each_place(work, [&](std::size_t row, std::size_t at) { column[row] = staged[at]; });
+    each_place(work, [&](std::size_t row, std::size_t at) {
+      __builtin_prefetch(staged + at + stream_ahead);
+      column[row] = staged[at];
+    });
   }
   // Where the value of each position of the group from `begin` stands, counted from `begin`.
   const std::int32_t* local(std::size_t begin) const { return local_.data() + begin; }
@@ -64,6 +72,8 @@ class Arrangement {
 
  private:
   friend class Arranger;
+  static constexpr std::size_t stream_ahead =
+      16;  // rows of a group that are fetched before their turn
   enum class Form { in_place, packed, ordered };
   // Calls body(k, row) for n positions; the rows' places in memory are fetched some turns ahead.
   template <typename T, typename Body>

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <stdexcept>
 
+#include "scan.h"
 #include "slide_local.h"
 
 namespace idle {
@@ -88,8 +89,9 @@ void bring_values(LocalRows& rows, const double* staged) {
 
 // Doubles at hand need not be looked up again.
 void count_taken_numbers(LocalRows& rows) {
-  rows.complete = std::none_of(rows.numbers.begin(), rows.numbers.end(),
-                               [](double x) { return x != x && is_missing(x); });
+  rows.complete = !any_nan(rows.numbers.data(), rows.size) ||
+                  std::none_of(rows.numbers.begin(), rows.numbers.end(),
+                               [](double x) { return is_missing(x); });
   if (rows.complete) return;
   rows.taken.resize(rows.size + 1);
   std::int32_t count = 0;

@@ -5,6 +5,7 @@
 #include <limits>
 #include <stdexcept>
 
+#include "scan.h"
 #include "slide_local.h"
 #include "wide_sum.h"
 
@@ -223,6 +224,13 @@ struct Fields {
 
 Fields fields_of(const LocalRows& rows) {
   Fields fields;
+  if (rows.complete) {
+    const Scan scan = scan_numbers(rows.numbers.data(), rows.size);
+    if (!scan.has_nan && scan.greatest > 0) {
+      return {static_cast<int>(bits_of(scan.least) >> 52),
+              static_cast<int>(bits_of(scan.greatest) >> 52)};
+    }
+  }
   for (std::size_t at = 0; at < rows.size; ++at) {
     const std::uint64_t bits = bits_of(rows.numbers[at]);
     if (bits << 1 == 0 || !rows.takes(at)) continue;
