@@ -40,7 +40,10 @@ room_of <- function(kind, name) rooms[[paste(kind, name)]]
 
 has_room <- function(kind, name) !is.null(room_of(kind, name))
 
-section_names <- function() {
+# Sections in the order in which they are worked.
+section_names <- function() sections_in_order
+
+sort_sections <- function() {
   names <- rooms_of("section")
   names[order(vapply(names, function(name) room_of("section", name)$place, numeric(1)))]
 }

@@ -47,7 +47,7 @@ statement_facts <- function(state, layout) {
     fingerprint = state_fingerprint(state), read = state$n_read, added = state$n_added, used = state$n,
     accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
     gathered = if (is.null(state$gathered)) 0 else state$gathered,
-    drawn_up = Sys.time(), version = as.character(utils::packageVersion("idleledger"))
+    drawn_up = Sys.time(), version = as.character(getNamespaceVersion("idleledger"))
   )
 }
 

@@ -1,2 +1,3 @@
 # The last file to be read: all rooms are known now.
 settle_rooms()
+sections_in_order <- sort_sections()

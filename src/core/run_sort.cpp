@@ -27,15 +27,15 @@ struct Span {
 
 template <typename Any>
 Span span_of(const Any* items, std::size_t n) {
-  std::uint64_t least = items[0].key, greatest = least;
-  bool sorted = true;
+  std::size_t sorted = 1;
+  while (sorted < n && items[sorted - 1].key <= items[sorted].key) ++sorted;
+  if (sorted == n) return {items[0].key, items[n - 1].key, true};
+  auto least = items[0].key, greatest = least;
   for (std::size_t i = 1; i < n; ++i) {
-    const std::uint64_t key = items[i].key;
-    sorted = sorted && items[i - 1].key <= key;
-    least = std::min(least, key);
-    greatest = std::max(greatest, key);
+    least = std::min(least, items[i].key);
+    greatest = std::max(greatest, items[i].key);
   }
-  return {least, greatest, sorted};
+  return {least, greatest, false};
 }
 
 template <int bits, typename Any>
