@@ -115,8 +115,26 @@ source_column <- function(state, name) {
 column_of_source <- function(state, name) {
   if (!is.null(state$below)) return(state$below$columns[[name]])
   column <- prepared_columns(state$brief$source, name)[[name]]
-  if (is.null(state$prints[[name]])) state$prints[[name]] <- fingerprint_column(column)
+  if (!is.null(state$prints[[name]])) return(column)
+  if (isTRUE(state$print_later) && is.double(column)) {
+    state$unprinted[[name]] <- column
+  } else {
+    state$prints[[name]] <- fingerprint_column(column)
+  }
   column
+}
+
+# While `work` goes through whole columns of numbers, their fingerprints are taken on the way; those
+# that it did not take are taken after it.
+printing_on_the_way <- function(state, work) {
+  state$print_later <- is.null(state$rows) && is.null(state$prepared)
+  on.exit(state$print_later <- FALSE)
+  result <- work
+  for (name in setdiff(names(state$unprinted), names(state$prints))) {
+    state$prints[[name]] <- fingerprint_column(state$unprinted[[name]])
+  }
+  state$unprinted <- list()
+  result
 }
 
 fingerprint_column <- function(column) {
@@ -132,7 +150,10 @@ add_entry_column <- function(state, name, column) {
 }
 
 entries_of_state <- function(state, label = NULL) {
-  windowed_table(state, function(name) entry_column(state, name), state$n, "entry", label)
+  table <- windowed_table(state, function(name) entry_column(state, name), state$n, "entry", label)
+  table$unprinted <- function() setdiff(names(state$unprinted), names(state$prints))
+  table$printed <- function(name, print) state$prints[[name]] <- print
+  table
 }
 
 lines_of_state <- function(state, label = NULL) {

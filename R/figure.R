@@ -53,8 +53,14 @@ feed_of <- function(node, entries) {
   along <- node$args$along
   list(
     values = read("x"), condition = read("where"), weights = as_weights(read("weight")),
-    along = if (!is.null(along)) sort_places(along, entries), folds = list(), counted = FALSE
+    along = if (!is.null(along)) sort_places(along, entries), folds = list(), counted = FALSE,
+    print = has_no_print(node$args$x, entries)
   )
+}
+
+# Whether a column of numbers has been fetched whose fingerprint is still to be taken.
+has_no_print <- function(x, entries) {
+  identical(x$type, "column") && !is.null(entries$unprinted) && x$name %in% entries$unprinted()
 }
 
 as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)
@@ -77,6 +83,7 @@ work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL
   steps <- lapply(levels, function(level) level[c("from", "to", "size")])
   summary <- core_or_stop(core_summarise(groups, unname(feeds), steps))
   facts <- stats::setNames(summary$feeds, names(feeds))
+  note_prints(nodes, facts, entries)
   ids <- node_ids(nodes)
   results <- lapply(nodes, function(node) {
     finish_figure(node, feeds[[feed_key(node)]], facts[[feed_key(node)]], groups)
@@ -85,6 +92,13 @@ work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL
     stats::setNames(finish_level(nodes, feeds, answers$feeds, level, regroup), ids)
   }, levels, summary$levels)
   list(values = stats::setNames(results, ids), entries = summary$entries, facts = facts, levels = coarser)
+}
+
+note_prints <- function(nodes, facts, entries) {
+  for (node in nodes) {
+    print <- facts[[feed_key(node)]]$print
+    if (nzchar(print)) entries$printed(node$args$x$name, print)
+  }
 }
 
 # Folds have been merged from finer groups; a figure that needs all values of a line gathers them.

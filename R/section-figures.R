@@ -54,9 +54,9 @@ room("figures", "section",
 figures_over <- function(state, checked, groups, lines, n_lines, levels = list()) {
   nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(node_ids(nodes))]
-  worked <- work_figures(
+  worked <- printing_on_the_way(state, work_figures(
     nodes, groups, entries_of_state(state), levels, function(of_group) regrouped(state, of_group)
-  )
+  ))
   place <- if (state$n == 0 && n_lines == 1) NA_integer_ else if (identical(groups, state$groups)) state$line_group
   values <- if (is.null(place)) worked$values else Map(spread_to_lines, worked$values, nodes, list(place))
   lines <- lines_of_values(checked, values, lines, n_lines, state$tally)

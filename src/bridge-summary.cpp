@@ -2,6 +2,7 @@
 #include <numeric>
 
 #include "bridge.h"
+#include "core/fingerprint.h"
 #include "core/summary.h"
 #include "core/weights.h"
 
@@ -55,6 +56,7 @@ idle::Feed feed_of(const Rcpp::List& wish) {
   if (!Rf_isNull(along)) feed.along = INTEGER_RO(along);
   feed.condition = bridge::condition_of(wish["condition"]);
   const Rcpp::List folds = wish["folds"];
+  feed.print = wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
   if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());
   return feed;
 }
@@ -69,7 +71,9 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
   }
   const bool counted = Rcpp::as<bool>(wish["counted"]);
   const double missing = std::accumulate(result.missing.begin(), result.missing.end(), 0.0);
+  const bool printed = wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
   return Rcpp::List::create(
+      Rcpp::_["print"] = printed ? idle::fingerprint_text(result.print) : std::string(),
       Rcpp::_["filled"] = counts_of(result.filled, counted ? places : Places()),
       Rcpp::_["missing"] = counts_of(result.missing, counted ? places : Places()),
       Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),
@@ -99,9 +103,9 @@ std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& p
 }  // namespace
 
 // Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
-// counted, whether the counts by group are wanted. Each level is a list of `from` (the level that
-// it gathers; 0: the groups themselves), `to` (the group of this level for each of those) and
-// `size`.
+// counted, whether the counts by group are wanted; print, if the fingerprint of the values is
+// wanted on the way. Each level is a list of `from` (the level that it gathers; 0: the groups
+// themselves), `to` (the group of this level for each of those) and `size`.
 // [[Rcpp::export]]
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
   const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;

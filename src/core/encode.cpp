@@ -346,6 +346,9 @@ TextCodes encode_text(const void* const* cells, std::size_t n, const void* missi
   TextTable& all = tables[0];
   std::vector<std::vector<std::int32_t>> maps(workers);
   for (int w = 1; w < workers; ++w) maps[w] = all.take_in(tables[w], seed.known.distinct.size());
+  if (std::all_of(maps.begin(), maps.end(), [](const auto& map) { return map.empty(); })) {
+    return std::move(all.known);
+  }
   const auto known = static_cast<std::int32_t>(seed.known.distinct.size());
   run_parallel(work, workers, rest, slice, [&](int w, std::size_t begin, std::size_t end) {
     if (maps[w].empty()) return;

@@ -9,7 +9,6 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t block = 8192;
 constexpr std::uint64_t odd_a = 0x9FB21C651E98DF25ull, odd_b = 0xD6E8FEB86659FD93ull;
 
 std::uint64_t mix(std::uint64_t x) {
@@ -65,7 +64,10 @@ void stir(const std::uint64_t* words, std::size_t steps, std::uint64_t* lane) {
   stir_plain(words, steps, lane);
 }
 
-std::uint64_t block_print(const char* bytes, std::size_t words) {
+}  // namespace
+
+std::uint64_t block_print(const void* values, std::size_t words) {
+  const auto* bytes = static_cast<const char*>(values);
   std::uint64_t lane[lanes], word[lanes];
   for (std::size_t k = 0; k < lanes; ++k) lane[k] = mix(odd_a + k);
   const std::size_t steps = words / lanes;
@@ -84,18 +86,24 @@ std::uint64_t block_print(const char* bytes, std::size_t words) {
   return print;
 }
 
+std::uint64_t print_of_blocks(const std::vector<std::uint64_t>& blocks, std::size_t values) {
+  std::uint64_t print = mix(values);
+  for (const std::uint64_t part : blocks) print = mix(print ^ part);
+  return print;
+}
+
+namespace {
+
 std::uint64_t memory_print(const char* bytes, std::size_t words, const Work& work) {
-  std::vector<std::uint64_t> blocks((words + block - 1) / block);
+  std::vector<std::uint64_t> blocks((words + print_block - 1) / print_block);
   run_parallel(work, workers_for(work, words), blocks.size(), 8,
                [&](int, std::size_t begin, std::size_t end) {
                  for (std::size_t b = begin; b < end; ++b) {
-                   const std::size_t at = b * block;
-                   blocks[b] = block_print(bytes + 8 * at, std::min(block, words - at));
+                   const std::size_t at = b * print_block;
+                   blocks[b] = block_print(bytes + 8 * at, std::min(print_block, words - at));
                  }
                });
-  std::uint64_t print = mix(words);
-  for (const std::uint64_t part : blocks) print = mix(print ^ part);
-  return print;
+  return print_of_blocks(blocks, words);
 }
 
 }  // namespace

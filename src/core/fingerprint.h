@@ -12,6 +12,13 @@
 namespace idle {
 
 std::uint64_t fingerprint(const ColumnView& column, const Work& work);
+
+// The same in steps, for a pass that goes through a column of 8 bytes a value in any case: the
+// prints of its blocks (the last may be shorter), then that of all.
+constexpr std::size_t print_block = 8192;
+std::uint64_t block_print(const void* values, std::size_t n);
+std::uint64_t print_of_blocks(const std::vector<std::uint64_t>& blocks, std::size_t values);
+
 // Text: codes in order of first appearance, and the prints of the texts they stand for.
 std::uint64_t fingerprint(const ColumnView& codes, const std::vector<std::uint64_t>& pool,
                           const Work& work);

@@ -4,13 +4,14 @@
 #include <limits>
 
 #include "fetch_ahead.h"
+#include "fingerprint.h"
 #include "vectorise.h"
 
 namespace idle {
 
 namespace {
 
-constexpr std::size_t block = 8192;
+constexpr std::size_t block = print_block;
 
 // One worker's state, and the scratch in which a block is thinned out.
 struct Worker {
@@ -197,15 +198,27 @@ void count_runs(Counts& entries, const Runs& runs) {
   });
 }
 
+// The prints of the blocks of those columns whose fingerprint is wanted.
+using Prints = std::vector<std::vector<std::uint64_t>>;
+
+Prints empty_prints(const std::vector<Feed>& feeds, std::size_t blocks) {
+  Prints prints;
+  for (const Feed& feed : feeds) prints.emplace_back(feed.print ? blocks : 0);
+  return prints;
+}
+
 // All feeds of a block; `places` (if any) are those whose rows are to be counted on the way.
 void fold_rows(const std::vector<Feed>& feeds, Worker& worker, const std::int32_t* numbers,
-               Share rows, std::size_t places) {
+               Share rows, std::size_t places, Prints& prints) {
   const std::size_t n = rows.end - rows.begin;
   Counts& entries = worker.summary.entries;
   bool counted = places == 0;
   for (std::size_t f = 0; f < feeds.size(); ++f) {
     const bool parted =
         fold_block(feeds[f], worker.summary.feeds[f], worker, numbers, rows.begin, n);
+    if (feeds[f].print) {
+      prints[f][rows.begin / block] = block_print(feeds[f].values.at(rows.begin), n);
+    }
     if (parted && !counted) {
       count_runs(entries, worker.runs);
       counted = true;
@@ -244,17 +257,22 @@ Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Wo
     if (groups.places() <= few_groups)
       states[w]->summary.entries.assign(copies * groups.places(), 0);
   }
-  const std::size_t passed = counted && feeds.empty() ? 0 : rows;
-  run_parallel(work, workers, passed, block, [&](int w, std::size_t begin, std::size_t end) {
+  const std::size_t blocks = counted && feeds.empty() ? 0 : (rows + block - 1) / block;
+  Prints prints = empty_prints(feeds, blocks);
+  run_parallel(work, workers, blocks, 1, [&](int w, std::size_t at, std::size_t) {
+    const std::size_t begin = at * block, end = std::min(rows, begin + block);
     Worker& worker = *states[w];
     const std::int32_t* numbers = groups.numbers(begin, end - begin, worker.numbers);
-    fold_rows(feeds, worker, numbers, {begin, end}, counted ? 0 : groups.places());
+    fold_rows(feeds, worker, numbers, {begin, end}, counted ? 0 : groups.places(), prints);
   });
   for (const auto& state : states) join_copies(state->summary.entries, groups.places());
   Summary all = std::move(states[0]->summary);
   for (int w = 1; w < workers; ++w) merge(all, states[w]->summary);
   if (counted) all.entries.assign(groups.counted().begin(), groups.counted().end());
   count_filled(all);
+  for (std::size_t f = 0; f < feeds.size(); ++f) {
+    if (feeds[f].print) all.feeds[f].print = print_of_blocks(prints[f], rows);
+  }
   return all;
 }
 

@@ -18,6 +18,7 @@ struct Feed {
   ColumnView weights;
   const std::int32_t* along = nullptr;
   std::vector<std::string> folds;
+  bool print = false;  // whether the column's fingerprint is wanted; for 8 bytes a value
 };
 
 struct FeedResult {
@@ -28,6 +29,7 @@ struct FeedResult {
   std::int64_t unknown = 0;    // rows whose condition is missing
   std::int64_t no_number = 0;  // values that are no number
   std::vector<std::unique_ptr<Fold>> folds;
+  std::uint64_t print = 0;  // if wanted
 };
 
 // All vectors go by the places of the groups (see Groups).

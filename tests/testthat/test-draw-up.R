@@ -100,3 +100,16 @@ test_that("a million groups come out right", {
   expect_identical(got$k, seq_len(n))
   expect_identical(got$s[table$k], table$x)
 })
+
+test_that("a source has the same fingerprint, whenever its columns are looked at", {
+  table <- random_table(20000, 5)
+  table$amount[7] <- NaN
+  drawn <- function(...) attr(draw_up(brief(ledger(table), lines = word, ...)), "idle")$fingerprint
+  on_the_way <- drawn(figures = c(total = sum(amount), n = count(amount)))
+  expect_identical(drawn(only = amount < 1e9 | TRUE, figures = c(n = count())), on_the_way)
+  expect_identical(drawn(figures = c(typical = median(amount), twice = sum(amount + amount))), on_the_way)
+  withr::local_options(idleledger.threads = 1)
+  expect_identical(drawn(figures = c(most = max(amount))), on_the_way)
+  table$amount[9] <- 0.125
+  expect_false(drawn(figures = c(total = sum(amount), n = count(amount))) == on_the_way)
+})
