@@ -263,7 +263,7 @@ std::size_t sequence_length(std::string_view text, std::size_t at) {
 namespace {
 
 // How many different texts there are, if the first rows are like the rest: so many that as many
-// rows hold as many different ones.
+// rows hold as many different ones. Tables that need more than an eighth of the rows grow to it.
 std::size_t expected_texts(std::size_t rows, std::size_t found, std::size_t all_rows) {
   double low = static_cast<double>(found), high = static_cast<double>(all_rows);
   const auto drawn = static_cast<double>(rows);
@@ -271,7 +271,7 @@ std::size_t expected_texts(std::size_t rows, std::size_t found, std::size_t all_
     const double middle = (low + high) / 2;
     (middle * -std::expm1(-drawn / middle) < static_cast<double>(found) ? low : high) = middle;
   }
-  return static_cast<std::size_t>(high);
+  return std::min(static_cast<std::size_t>(high), std::max(found, all_rows / 8));
 }
 
 // The tables' texts in the order of their first rows. `code_of` says what became of the codes that
