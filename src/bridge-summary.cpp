@@ -48,6 +48,10 @@ SEXP answers_of(const idle::Fold& fold, const std::string& answer, const idle::C
   return out;
 }
 
+bool wants_print(const Rcpp::List& wish) {
+  return wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
+}
+
 idle::Feed feed_of(const Rcpp::List& wish) {
   idle::Feed feed;
   const SEXP values = wish["values"], weights = wish["weights"], along = wish["along"];
@@ -56,7 +60,7 @@ idle::Feed feed_of(const Rcpp::List& wish) {
   if (!Rf_isNull(along)) feed.along = INTEGER_RO(along);
   feed.condition = bridge::condition_of(wish["condition"]);
   const Rcpp::List folds = wish["folds"];
-  feed.print = wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
+  feed.print = wants_print(wish);
   if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());
   return feed;
 }
@@ -71,9 +75,8 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
   }
   const bool counted = Rcpp::as<bool>(wish["counted"]);
   const double missing = std::accumulate(result.missing.begin(), result.missing.end(), 0.0);
-  const bool printed = wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
   return Rcpp::List::create(
-      Rcpp::_["print"] = printed ? idle::fingerprint_text(result.print) : std::string(),
+      Rcpp::_["print"] = wants_print(wish) ? idle::fingerprint_text(result.print) : std::string(),
       Rcpp::_["filled"] = counts_of(result.filled, counted ? places : Places()),
       Rcpp::_["missing"] = counts_of(result.missing, counted ? places : Places()),
       Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),

@@ -2,11 +2,8 @@
 
 #include <algorithm>
 #include <atomic>
-#include <limits>
 #include <memory>
 
-#include "dense_ids.h"
-#include "encode.h"
 #include "fetch_ahead.h"
 #include "quantile.h"
 #include "scan.h"

@@ -31,8 +31,7 @@ struct Chunk {
   }
 };
 
-// From so many groups on, states are fetched that many rows ahead of their turn.
-constexpr std::size_t far_groups = 20000;
+// In long tables states are fetched so many rows ahead of their turn.
 constexpr std::size_t rows_ahead = 24;
 
 // Counts by group.

@@ -1,7 +1,6 @@
 #include "summary.h"
 
 #include <algorithm>
-#include <limits>
 
 #include "fetch_ahead.h"
 #include "fingerprint.h"
