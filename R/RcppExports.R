@@ -25,6 +25,10 @@ core_plain_sum <- function(x) {
     .Call(`_idleledger_core_plain_sum`, x)
 }
 
+core_release_memory <- function() {
+    .Call(`_idleledger_core_release_memory`)
+}
+
 core_release <- function(x) {
     invisible(.Call(`_idleledger_core_release`, x))
 }
@@ -89,8 +93,28 @@ core_weigh <- function(values) {
     .Call(`_idleledger_core_weigh`, values)
 }
 
+core_listen <- function() {
+    invisible(.Call(`_idleledger_core_listen`))
+}
+
+core_file_kind <- function(path) {
+    .Call(`_idleledger_core_file_kind`, path)
+}
+
+core_escape_text <- function(x) {
+    .Call(`_idleledger_core_escape_text`, x)
+}
+
 core_encode_text <- function(x, pool) {
     .Call(`_idleledger_core_encode_text`, x, pool)
+}
+
+core_wrong_codes <- function(codes, texts, column, rows) {
+    .Call(`_idleledger_core_wrong_codes`, codes, texts, column, rows)
+}
+
+core_numbers <- function(texts) {
+    .Call(`_idleledger_core_numbers`, texts)
 }
 
 core_file_is_utf8 <- function(path) {
@@ -137,8 +161,8 @@ core_rows_carried <- function(arrangement, values) {
     .Call(`_idleledger_core_rows_carried`, arrangement, values)
 }
 
-core_rows_ago <- function(arrangement, days, span) {
-    .Call(`_idleledger_core_rows_ago`, arrangement, days, span)
+core_rows_earlier <- function(arrangement, days, span) {
+    .Call(`_idleledger_core_rows_earlier`, arrangement, days, span)
 }
 
 core_number_runs <- function(arrangement, values, step, months) {

@@ -4,7 +4,7 @@
 rooms <- new.env(parent = emptyenv())
 
 answers_owed <- list(
-  section = c("place", "read", "check", "leaves", "work", "words", "owes"),
+  section = c("place", "read", "option", "check", "leaves", "work", "words", "owes"),
   row = c("args", "takes", "gives", "work", "words"),
   figure = c("args", "takes", "gives", "fold", "slide", "again", "additive", "words"),
   window = c("args", "check", "work", "again", "behind", "words"),

@@ -8,11 +8,11 @@ captured <- function(expr, values = list(), name = "") {
 
 # The items of a section: the parts of c(...), with quoted() parts spliced in.
 capture_items <- function(quo, name = "") {
-  expr <- rlang::quo_squash(quo)
+  expr <- expression_of(quo)
   env <- rlang::quo_get_env(quo)
   if (identical(env, emptyenv())) env <- baseenv()
   if (rlang::is_call(expr, "c")) {
-    parts <- as.list(expr)[-1]
+    parts <- parts_of_list(expr)
     items <- Map(function(part, label) capture_part(part, env, label), parts, rlang::names2(parts))
     return(unlist(unname(items), recursive = FALSE))
   }
@@ -24,6 +24,60 @@ capture_part <- function(part, env, name) {
   if (!identical(part, quote(...))) return(capture_one(part, env, name))
   passed <- eval(quote(rlang::enquos(...)), list(), env)
   unlist(unname(Map(capture_items, passed, rlang::names2(passed))), recursive = FALSE)
+}
+
+# The parts of c(...); a place left empty after a comma is a slip.
+parts_of_list <- function(expr) {
+  parts <- as.list(expr)[-1]
+  if (any(vapply(parts, rlang::is_missing, TRUE))) stop_idle(
+    "bad_argument", sprintf("There is an empty place between the commas of %s.", shortened(expr_text(expr))),
+    "Look for a comma too many, or a part that is still to be written."
+  )
+  parts
+}
+
+# How deep calls stand in calls. Chains of arithmetic and logic are long, not deep.
+most_nested <- 100
+
+# The expression of a quosure, without those that stand inside it.
+expression_of <- function(quo) {
+  expr <- rlang::quo_get_expr(quo)
+  if (check_depth(expr)) rlang::quo_squash(quo) else expr
+}
+
+# Stops at what is too deep; whether there are quosures inside.
+check_depth <- function(expr) {
+  waiting <- list(list(expr, 1))
+  quosures <- FALSE
+  while (length(waiting)) {
+    here <- waiting[[length(waiting)]]
+    waiting[[length(waiting)]] <- NULL
+    if (here[[2]] > most_nested) stop_idle(
+      "too_deep", sprintf("An expression may be nested %s calls deep, and this one is deeper.", most_nested),
+      "Give parts of it names of their own in `columns`, and use those."
+    )
+    quosures <- quosures || rlang::is_quosure(here[[1]])
+    parts <- links_of(here[[1]])
+    waiting <- c(waiting, lapply(parts, list, here[[2]] + 1))
+  }
+  quosures
+}
+
+# What stands directly inside an expression: of a chain, all its links.
+links_of <- function(expr) {
+  if (rlang::is_quosure(expr)) return(list(rlang::quo_get_expr(expr)))
+  if (!is.call(expr)) return(list())
+  links <- list()
+  while (is_chained(expr)) {
+    links <- c(links, list(expr[[3]]))
+    expr <- expr[[2]]
+  }
+  inner <- if (length(links) == 0) as.list(expr)[-1] else list(expr)
+  Filter(function(part) !rlang::is_missing(part) && (is.call(part) || rlang::is_quosure(part)), c(links, inner))
+}
+
+shortened <- function(text, most = 60) {
+  if (nchar(text) > most) paste0(substr(text, 1, most - 3), "...") else text
 }
 
 capture_one <- function(expr, env, name) {
@@ -68,22 +122,28 @@ find_value <- function(symbol, env) {
 #' brief(demo_table("tolls"), lines = reach, figures = usual)
 #' brief(demo_table("tolls"), lines = lock, figures = c(usual, largest = max(toll)))
 quoted <- function(...) {
+  local_utf8()
   quos <- rlang::enquos(...)
   items <- Map(function(quo, name) {
-    capture_one(rlang::quo_squash(quo), rlang::quo_get_env(quo), name)
+    capture_one(expression_of(quo), rlang::quo_get_env(quo), name)
   }, quos, rlang::names2(quos))
   structure(unlist(unname(items), recursive = FALSE), class = "idle_quoted")
 }
 
 #' @export
 print.idle_quoted <- function(x, ...) {
+  local_utf8()
   cat("Quoted for use in a brief:\n")
-  cat(paste0("  ", vapply(unclass(x), item_text, character(1)), "\n"), sep = "")
+  cat(paste0("  ", clean_text(vapply(unclass(x), item_text, character(1))), "\n"), sep = "")
   invisible(x)
 }
 
+# Expressions that nobody could have written are shown by their head alone.
 expr_text <- function(expr) {
-  paste(trimws(deparse(expr, width.cutoff = 500L, backtick = TRUE)), collapse = " ")
+  tryCatch(
+    paste(trimws(deparse(expr, width.cutoff = 500L, backtick = TRUE)), collapse = " "),
+    error = function(e) sprintf("%s(...)", if (is.symbol(expr[[1]])) as.character(expr[[1]]) else "?")
+  )
 }
 
 item_text <- function(item) {
@@ -96,18 +156,21 @@ name_text <- function(name) expr_text(as.name(name))
 # The items of a section from text, as the command line has it. Text never runs as code: it is only
 # parsed, and checked like any other expression.
 read_items <- function(text, section) {
-  expr <- tryCatch(
-    parse(text = paste0("c(", text, "\n)"), keep.source = FALSE),
-    error = function(e) NULL
-  )
-  if (length(expr) != 1 || !rlang::is_call(expr[[1]], "c")) {
+  expr <- in_utf8(tryCatch(
+    parse(text = paste0("c(", text, "\n)"), keep.source = FALSE, encoding = "UTF-8"),
+    error = function(e) conditionMessage(e)
+  ))
+  if (is.character(expr) || length(expr) != 1 || !rlang::is_call(expr[[1]], "c")) {
+    deep <- is.character(expr) && any(grepl("contextstack", expr, fixed = TRUE))
     stop_idle(
-      "no_parse", sprintf("The section `%s` is no expression that can be read: %s", section, text),
-      "Look for a missing bracket, quote or comma.",
+      "no_parse", sprintf("The section `%s` is no expression that can be read: %s", section, shortened(text, 200)),
+      if (deep) "Brackets may stand about 50 deep in a text; give parts names of their own in `columns`." else
+        "Look for a missing bracket, quote or comma.",
       section = section
     )
   }
-  parts <- as.list(expr[[1]])[-1]
+  check_depth(expr[[1]])
+  parts <- parts_of_list(expr[[1]])
   unname(Map(function(part, name) captured(part, list(), name), parts, rlang::names2(parts)))
 }
 

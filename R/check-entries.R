@@ -35,6 +35,11 @@ combinations_words <- function(state) {
   values <- lapply(state$keys, function(key) different_values(pick_rows(state$lines[[key]], own)))
   sizes <- vapply(values, length_of, 1)
   if (prod(sizes) == length(own)) return("; every combination of their keys occurs")
+  finest <- which(sizes == length(own))
+  if (max(sizes) >= 0.8 * length(own) && length(finest) == 0) return("")
+  if (length(finest)) return(sprintf(
+    "; each %s has one %s", state$keys[finest[1]], both(setdiff(state$keys, state$keys[finest[1]]))
+  ))
   sprintf(
     "; %s of the %s combinations of %s occur%s", big_mark(length(own)), big_mark(prod(sizes)),
     both(
@@ -73,61 +78,4 @@ check_shown <- function(state) {
     all == shown + hidden + gathered,
     sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + "))
   )
-}
-
-# A statement's fingerprint against that of its source now.
-check_fresh <- function(statement, state) {
-  same <- identical(statement_part(statement, "fingerprint"), state_fingerprint(state))
-  state_of_it <- if (same) "is the same as" else "has changed since"
-  sentence <- sprintf("Fresh: the source %s %sthe statement was drawn up.", state_of_it, if (same) "when " else "")
-  a_check("fresh", same, sentence)
-}
-
-# The statement's cells against those of a statement drawn up now.
-check_cells <- function(statement, state) {
-  now <- statement_of(state)
-  columns <- intersect(names(now), names(statement))
-  if (nrow(now) != nrow(statement) || length(columns) < length(names(now))) {
-    return(a_check("cells", FALSE, sprintf(
-      "Cells: the statement has %s and %s, and now there are %s and %s.", count_of(nrow(statement), "line"),
-      count_of(ncol(statement), "column"), count_of(nrow(now), "line"), count_of(ncol(now), "column")
-    )))
-  }
-  wrong <- do.call(rbind, lapply(columns, function(name) {
-    at <- which(!same_values(statement[[name]], now[[name]]))
-    if (length(at)) data.frame(
-      line = at,
-      column = name,
-      here = cell_texts(statement[[name]][at]),
-      `drawn up again` = cell_texts(now[[name]][at]),
-      check.names = FALSE
-    )
-  }))
-  n <- if (is.null(wrong)) 0 else nrow(wrong)
-  cells <- nrow(now) * length(columns)
-  sentence <- if (n == 0) {
-    sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell"))
-  } else {
-    sprintf(
-      "Cells: %s of %s differ from what the brief gives, first `%s` in line %s.",
-      big_mark(n),
-      big_mark(cells),
-      wrong$column[1],
-      big_mark(wrong$line[1])
-    )
-  }
-  a_check("cells", n == 0, sentence, wrong)
-}
-
-# Equal to the bit; missing equals missing, and a value that is no number its like.
-same_values <- function(a, b) {
-  a <- plain_vector(a)
-  b <- plain_vector(b)
-  if (is.factor(a)) a <- as.character(a)
-  if (is.factor(b)) b <- as.character(b)
-  same <- a == b
-  if (!anyNA(same)) return(same)
-  gone <- is.na(a) | is.na(b)
-  same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
-  same
 }

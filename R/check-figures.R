@@ -43,10 +43,29 @@ footed <- function(lines, total, name) {
   if (inherits(total, "integer64")) {
     return(list(ties = isTRUE(added == total), text = paste(name, number_text(total, 0))))
   }
-  slack <- length(lines) * max(abs(lines), abs(total), 0, na.rm = TRUE) * .Machine$double.eps
+  slack <- rounding_slack(sum(abs(lines), na.rm = TRUE), abs(total), length(lines))
   close <- if (is.finite(total)) isTRUE(abs(added - total) <= slack) else same_values(added, total)
   decimals <- if (isTRUE(total == round(total))) 0 else 2
   list(ties = close, text = paste(name, number_text(total, decimals)))
+}
+
+# Each of some lines, and the total, is off by half of its last place at the most; numbers next to zero
+# have a last place of their own.
+rounding_slack <- function(size_of_lines, total, n) {
+  (size_of_lines + total) * .Machine$double.eps / 2 * (1 + 1e-9) + n * 2^-1074
+}
+
+# Both routes know texts by their codes, so those are held against the texts as they stand in the source.
+check_text_codes <- function(state) {
+  if (!is.null(state$below) || !is.null(state$prepared)) return(NULL)
+  for (name in names(state$key_vectors)) {
+    own <- state$brief$source$columns[[name]]
+    codes <- state$cache[[name]]
+    if (!is.character(own) || !is_text_vector(codes) || name %in% state$made_names) next
+    rows <- if (is.null(state$rows)) integer() else as.integer(state$rows)
+    wrong <- core_wrong_codes(codes, texts_of(codes), own, rows)
+    if (wrong > 0) return(sprintf("Recomputed: the text of `%s` is not what stands in row %s.", name, big_mark(wrong)))
+  }
 }
 
 core_route_answers <- c(sum = "sum", mean = "mean", min = "min", max = "max", count = "filled")
@@ -95,8 +114,6 @@ recomputed_level <- function(state, nodes, level, k) {
     sampled = if (length(sample) < n) node_ids(rest)
   )
 }
-
-node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
 
 seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
 
@@ -186,7 +203,7 @@ again_by_line <- function(node, rows, entries) {
     if (is.null(weight)) return(again(x[kept], node))
     kept <- kept[!is_missing_value(weight[kept])]
     again(x[kept], node, weight[kept])
-  }), x)
+  }))
 }
 
 edge_by_line <- function(node, rows, x) {
@@ -197,9 +214,11 @@ edge_by_line <- function(node, rows, x) {
   }, 1L)]
 }
 
-bind_results <- function(results, x) {
-  if (is.factor(x)) return(unlist(lapply(results, as.character)))
-  if (inherits(x, "integer64")) return(do.call(c, lapply(results, bit64::as.integer64)))
+bind_results <- function(results) {
+  if (any(vapply(results, is.factor, TRUE))) return(unlist(lapply(results, as.character)))
+  if (any(vapply(results, inherits, TRUE, what = "integer64"))) {
+    return(do.call(c, lapply(results, bit64::as.integer64)))
+  }
   do.call(c, results)
 }
 
@@ -207,21 +226,73 @@ bind_results <- function(results, x) {
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
 compare_routes <- function(state, again, at, looked, sampled) {
   lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
+  slack <- list()
   wrong <- NULL
+  floors <- slack_floors(state)
   for (figure in state$figures) {
-    table <- table_in_hand(function(name) lines[[name]], length(at), function(id) again[[id]])
-    lines[[figure$name]] <- evaluate_column(figure$node, table)
-    exact <- is_exact(figure)
+    worked <- worked_within(figure$node, lines, slack, again, length(at), floors)
+    lines[[figure$name]] <- worked$value
+    slack[[figure$name]] <- worked$slack
     known <- if (is_sampled(figure, sampled)) looked else seq_along(at)
     here <- pick_rows(state$lines[[figure$name]], at[known])
-    value <- pick_rows(lines[[figure$name]], known)
-    differs <- which(!(if (exact) same_values(here, value) else close_values(here, value)))
-    if (length(differs)) wrong <- rbind(wrong, data.frame(
-      line = at[known[differs]], figure = figure$name,
-      statement = cell_texts(pick_rows(here, differs)), recomputed = cell_texts(pick_rows(value, differs))
-    ))
+    value <- pick_rows(worked$value, known)
+    differs <- which(!within_slack(here, value, if (is.null(worked$slack)) NULL else worked$slack[known]))
+    if (length(differs)) wrong <- rbind(wrong, cbind(line_columns(state, at[known[differs]]), data.frame(
+      figure = figure$name, statement = cell_texts(pick_rows(here, differs)),
+      recomputed = cell_texts(pick_rows(value, differs)), at = at[known[differs]]
+    )))
   }
   wrong
+}
+
+# The value of an expression, and by how much it may be off because figures in it, or columns that it
+# uses, are known within a bound only: each is moved by its own, and what that does is added up. No
+# slack is NULL: everything in it is exact.
+relative_slack <- 1e-9
+
+# Where values cancel, what is left is as exact as the largest of them.
+slack_floors <- function(state) {
+  nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
+  floors <- lapply(nodes, function(node) {
+    x <- node$args$x
+    if (takes_core_route(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
+    all <- abs(as_plain_number(evaluate_column(x, entries_of_state(state))))
+    off <- 16 * .Machine$double.eps * max(0, all[is.finite(all)])
+    if (node$fn %in% c("var", "var_pop")) off^2 else off
+  })
+  stats::setNames(floors, node_ids(nodes))
+}
+
+worked_within <- function(node, lines, slack, again, n, floors) {
+  work <- function(lines, again) {
+    evaluate_column(node, table_in_hand(function(name) lines[[name]], n, function(id) again[[id]]))
+  }
+  value <- work(lines, again)
+  loose <- Filter(function(figure) !takes_core_route(figure), figures_in(node))
+  loose <- Filter(function(id) is_plain_double(again[[id]]), names(loose))
+  used <- intersect(columns_in(node), names(slack))
+  if (length(loose) + length(used) == 0) return(list(value = value, slack = NULL))
+  moved <- c(
+    lapply(loose, function(id) {
+      value <- again[[id]]
+      work(lines, replace(again, id, list(value + abs(value) * relative_slack + floors[[id]])))
+    }),
+    lapply(used, function(name) work(replace(lines, name, list(as_plain_number(lines[[name]]) + slack[[name]])), again))
+  )
+  off <- lapply(moved, function(other) {
+    if (is_plain_double(value)) return(ifelse(is.finite(other) & is.finite(value), abs(other - value), 0))
+    ifelse(same_values(other, value), 0, Inf)
+  })
+  list(value = value, slack = 2 * Reduce(`+`, off))
+}
+
+is_plain_double <- function(x) is.double(x) && !is.object(x)
+
+within_slack <- function(here, value, slack) {
+  same <- same_values(here, value)
+  if (is.null(slack)) return(same)
+  if (!is_plain_double(plain_vector(here))) return(same | slack > 0)
+  same | (abs(here - value) <= slack) %in% TRUE
 }
 
 is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE))
@@ -234,7 +305,11 @@ recomputed_check <- function(state, found) {
   loose <- sum(!vapply(state$figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
-  sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, wrong)
+  codes <- check_text_codes(state)
+  if (!is.null(codes)) return(a_check("recomputed", FALSE, codes))
+  first <- if (n > 0) sprintf("`%s` in %s", wrong$figure[1], said_line(state, wrong$at[1]))
+  wrong$at <- NULL
+  sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, first)
   sampled <- unique(unlist(lapply(found, `[[`, "sampled")))
   few <- sum(vapply(state$figures, is_sampled, TRUE, sampled))
   if (few > 0) sentence <- sprintf(
@@ -244,16 +319,12 @@ recomputed_check <- function(state, found) {
   a_check("recomputed", n == 0, sentence, wrong)
 }
 
-recomputed_sentence <- function(lines, figures, loose, n, wrong) {
+recomputed_sentence <- function(lines, figures, loose, n, first) {
   all <- sprintf("%s of %s", count_of(figures, "figure"), lines)
   if (n > 0) {
     return(
       sprintf(
-        "Recomputed: %s; %s of the cells differ, first `%s` in line %s.",
-        all,
-        big_mark(n),
-        wrong$figure[1],
-        big_mark(wrong$line[1])
+        "Recomputed: %s; %s of the cells differ, first %s.", all, big_mark(n), first
       )
     )
   }

@@ -16,10 +16,10 @@ check_levels_add_up <- function(state) {
     at <- which(state$level == k + 1)
     for (name in names(nodes)) {
       apart <- not_adding_up(pick_rows(state$lines[[name]], own), pick_rows(state$lines[[name]], at), level$of_line)
-      if (any(apart)) wrong <- rbind(wrong, data.frame(
-        line = at[apart], figure = name, summed_over = state$summed_over[at[apart]],
-        subtotal = cell_texts(pick_rows(state$lines[[name]], at[apart]))
-      ))
+      if (any(apart)) wrong <- rbind(wrong, cbind(line_columns(state, at[apart]), data.frame(
+        figure = name, over = state$summed_over[at[apart]],
+        subtotal = cell_texts(pick_rows(state$lines[[name]], at[apart])), at = at[apart]
+      )))
     }
   }
   n <- sum(is_subtotal(state))
@@ -30,10 +30,10 @@ check_levels_add_up <- function(state) {
     sprintf("Subtotals: the %s add up to them, in %s.", what, both(names(nodes)))
   } else {
     sprintf(
-      "Subtotals: of the %s, %s, first `%s` in line %s.", what, do_not_add_up(nrow(wrong)), wrong$figure[1],
-      big_mark(wrong$line[1])
+      "Subtotals: of the %s, %s, first `%s` in %s.", what, do_not_add_up(nrow(wrong)), wrong$figure[1],
+      said_line(state, wrong$at[1])
     )
-  }, wrong)
+  }, wrong[names(wrong) != "at"])
 }
 
 do_not_add_up <- function(n) sprintf("%s not", paste(count_of(n, "cell"), if (n == 1) "does" else "do"))
@@ -42,22 +42,24 @@ do_not_add_up <- function(n) sprintf("%s not", paste(count_of(n, "cell"), if (n 
 not_adding_up <- function(lines, subtotals, of_line) {
   groups <- core_group(list(of_line), length_of(of_line))
   at <- of_line[core_group_facts(groups)$first]
-  whole <- inherits(lines, "integer64")
-  found <- column_folded(groups, lines, list(total = if (whole) "whole_sum" else "sum", extremes = c("min", "max")))
-  added <- found$answers[[1]]
   there <- pick_rows(subtotals, at)
-  if (!whole) {
-    added <- as_plain_number(added)
+  total <- function(x, answer) column_folded(groups, x, list(total = answer))
+  if (inherits(lines, "integer64")) {
+    found <- total(lines, "whole_sum")
+    added <- found$answers[[1]]
+    near <- added == there
+  } else {
+    lines <- as_plain_number(lines)
     there <- as_plain_number(there)
+    found <- total(lines, "sum")
+    added <- as_plain_number(found$answers[[1]])
+    size <- as_plain_number(total(abs(lines), "sum")$answers[[1]])
+    near <- ifelse(is.finite(there), abs(added - there) <= rounding_slack(size, abs(there), found$filled),
+      added == there)
   }
   gone <- is_missing_value(added) | is_missing_value(there)
-  largest <- pmax(abs(as_plain_number(found$answers$min)), abs(as_plain_number(found$answers$max)), abs(added))
-  slack <- if (whole) 0 else (found$filled + 1) * largest * .Machine$double.eps
-  apart <- rep(FALSE, length_of(subtotals))
-  apart[at] <- ifelse(
-    gone, is_missing_value(added) != is_missing_value(there), !(abs(added - there) <= slack) & is.finite(there)
-  )
-  apart
+  near <- ifelse(gone, is_missing_value(added) == is_missing_value(there), near | is.nan(added) & is.nan(there))
+  replace(rep(FALSE, length_of(subtotals)), at, !(near %in% TRUE))
 }
 
 # A crosstab both ways: each line that is shown stands in one cell, and no other cell is filled.

@@ -57,14 +57,17 @@ frames_in_columns <- function(node, group, table) {
   begin <- match(group, group[order])
   end <- begin + tabulate(group)[group] - 1L
   if (by_calendar(frame)) return(dated_frames(node, group, table, order, begin, end))
-  low <- if (frame$behind$unit == "end") begin else at - frame$behind$n
-  high <- at + frame$ahead$n
+  first <- last <- at
+  if (frame$together) {
+    tied <- paste(group, ordered$place)
+    first <- match(tied, tied[order])
+    last <- length(order) + 1L - match(tied, rev(tied[order]))
+  }
+  low <- if (frame$behind$unit == "end") begin else first - frame$behind$n
+  high <- last + frame$ahead$n
   full <- low >= begin & high <= end
   high <- pmin(high, end)
-  if (frame$together) {
-    tied <- paste(group, ordered$place)[order]
-    high <- (length(order) + 1L - match(tied, rev(tied)))[high]
-  }
+  if (frame$together) high <- last[order][high]
   list(order = order, low = pmax(low, begin), high = high, full = full | node$partial)
 }
 
@@ -72,7 +75,7 @@ dated_frames <- function(node, group, table, order, begin, end) {
   frame <- node$frame
   if ("months" %in% c(frame$behind$unit, frame$ahead$unit)) return(NULL)
   day <- as_days(evaluate_column(dated_along(node$along), table))
-  if (anyNA(day)) return(NULL)
+  if (!all(is.finite(day))) return(NULL)
   away <- function(reach) reach$n - isTRUE(reach$short_of)
   first <- day - away(frame$behind)
   last <- day + away(frame$ahead)
@@ -109,11 +112,11 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0) {
   rows <- count_of(table$n, table$row)
   if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))
   a_check(check, FALSE, sprintf(
-    "%s: `%s`: not so in %s of %s, first in line %s: %s.", check_headings[[check]], part$name, big_mark(length(wrong)),
-    rows, big_mark(wrong[1]), said
-  ), data.frame(
-    line = wrong, column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
-  ))
+    "%s: `%s`: not so in %s of %s, first in %s: %s.", check_headings[[check]], part$name, big_mark(length(wrong)),
+    rows, row_said(table, wrong[1]), said
+  ), cbind(rows_named(table, wrong), data.frame(
+    column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
+  )))
 }
 
 check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups")

@@ -4,11 +4,6 @@
 # Each row looked at costs a look at all rows.
 rows_to_sample <- function(n) max(20, min(200, floor(2e8 / max(n, 1))))
 
-windows_in <- function(node) {
-  if (node$type == "window") return(list(node))
-  do.call(c, unname(lapply(node$args, windows_in)))
-}
-
 check_windows <- function(state, checked, table) {
   own <- which(!state$line_kind %in% "others")
   if (is.null(state$line_kind)) own <- seq_len(state$n_lines)
@@ -26,7 +21,7 @@ check_whole_groups <- function(part, table) {
   group <- core_group_numbers(window_groups(node$per, table))
   switch(node$fn,
     share = shares_of_groups(part, values, group, table),
-    ntile = tiles_of_groups(part, values, group),
+    ntile = tiles_of_groups(part, values, group, table),
     running = if (all_numbers(node)) running_ends(part, values, group, table),
     rolling = if (all_numbers(node)) frames_of_groups(part, values, group, table),
     row_number = , rank = , dense_rank = , percent_rank = , cume_dist = ranks_of_groups(part, values, group, table)
@@ -37,40 +32,53 @@ most_to_sort <- 1e6
 
 all_numbers <- function(node) node$kind %in% c("integer", "double")
 
-group_check <- function(part, wrong, group, what) {
+group_check <- function(part, wrong, group, what, table) {
   if (length(wrong) == 0) {
     said <- sprintf("%s in each of %s.", what, count_of(length(unique(group)), "group"))
     return(c(a_check("groups", TRUE, said), name = part$name))
   }
-  first <- big_mark(match(wrong[1], group))
-  said <- sprintf("Groups: `%s`: not in every group %s; the first is that of line %s.", part$name, what, first)
+  first <- row_said(table, match(wrong[1], group))
+  said <- sprintf("Groups: `%s`: not in every group %s; the first is that of %s.", part$name, what, first)
   a_check("groups", FALSE, said)
 }
 
+# The shares of a group add up to one, but for the rounding of each: where values cancel, shares are large,
+# and so is what rounding leaves.
 shares_of_groups <- function(part, values, group, table) {
   if (is_own_figure(part$node$args$x, table)) return(NULL)
-  known <- group[!is.na(values)]
-  sums <- rowsum(values[!is.na(values)], known)
-  wrong <- as.integer(rownames(sums))[abs(sums - 1) > 1e-9]
-  group_check(part, wrong, known, "the shares add to one")
+  known <- ifelse(is.na(values), NA, group)
+  sums <- rowsum(values[!is.na(values)], known[!is.na(values)])
+  size <- rowsum(abs(values[!is.na(values)]), known[!is.na(values)])
+  slack <- rounding_slack(2 * size, 1, 1) * (1 + tabulate(match(known, rownames(sums)), length(sums)))
+  wrong <- as.integer(rownames(sums))[abs(sums - 1) > slack]
+  group_check(part, wrong, known, "the shares add to one", table)
 }
 
-tiles_of_groups <- function(part, values, group) {
+tiles_of_groups <- function(part, values, group, table) {
   known <- !is.na(values)
   wrong <- Filter(function(one) {
     sizes <- tabulate(values[known & group == one], part$node$n)
     any(diff(sizes) > 0) || max(sizes) - min(sizes) > 1
   }, unique(group[known]))
-  group_check(part, wrong, group[known], "the tiles differ by one at most, the larger first")
+  group_check(part, wrong, ifelse(known, group, NA), "the tiles differ by one at most, the larger first", table)
 }
 
+# Figures that go by the order of their frame end as that order does.
 running_ends <- function(part, values, group, table) {
+  figures <- figures_in(part$node$figure)
+  if (any(vapply(figures, function(figure) figure$fn %in% c(edge_words, "first", "last", "nth", "listed"), TRUE))) {
+    return(NULL)
+  }
   order <- plain_order(part$node$along, table)$order
   last <- order[!duplicated(group[order], fromLast = TRUE)]
-  whole <- list(type = "window", fn = "whole_group", figure = part$node$figure, per = part$node$per)
-  totals <- as_plain_number(plain_vector(room_of("window", "whole_group")$again(whole, table, last)))
+  rows <- split(seq_len(table$n), group)[as.character(group[last])]
+  totals <- lapply(figures, function(figure) again_by_line(figure, unname(rows), table))
+  ends <- table_in_hand(
+    function(name) pick_rows(table$column(name), last), length(last), function(id) as_settled(totals[[id]])
+  )
+  totals <- as_plain_number(plain_vector(evaluate_column(part$node$figure, ends)))
   wrong <- group[last][!close_values(values[last], totals)]
-  group_check(part, wrong, group, "the last running value is the group's own")
+  group_check(part, wrong, group, "the last running value is the group's own", table)
 }
 
 # Lines of others were gathered after the windows were worked, which have not seen them.
@@ -84,7 +92,19 @@ part_of_table <- function(table, rows) {
     table$parent <- function() parent
   }
   table$n <- length(rows)
+  table$naming$rows <- if (is.null(table$naming$rows)) rows else table$naming$rows[rows]
   table
+}
+
+# Rows of a table as the reader finds them.
+rows_named <- function(table, at) {
+  if (is.null(table$naming)) return(data.frame(line = at))
+  table$naming$columns(if (is.null(table$naming$rows)) at else table$naming$rows[at])
+}
+
+row_said <- function(table, at) {
+  if (is.null(table$naming)) return(sprintf("line %s", big_mark(at)))
+  table$naming$said(if (is.null(table$naming$rows)) at else table$naming$rows[at])
 }
 
 windows_again <- function(checked, table) {
@@ -96,10 +116,10 @@ windows_again <- function(checked, table) {
     here <- plain_vector(pick_rows(table$column(part$name), at))
     again <- plain_vector(room_of("window", part$node$fn)$again(part$node, table, at))
     differs <- which(!close_values(here, again))
-    if (length(differs)) wrong <- rbind(wrong, data.frame(
-      line = at[differs], column = part$name, statement = cell_texts(here[differs]),
-      recomputed = cell_texts(again[differs])
-    ))
+    if (length(differs)) wrong <- rbind(wrong, cbind(rows_named(table, at[differs]), data.frame(
+      column = part$name, statement = cell_texts(here[differs]), recomputed = cell_texts(again[differs]),
+      at = at[differs]
+    )))
   }
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   looked <- sum(vapply(checked, function(part) part$node$type == "window", TRUE))
@@ -109,7 +129,7 @@ windows_again <- function(checked, table) {
     count_of(length(at), table$row), if (length(at) < table$n) " (a seeded sample)" else ""
   )
   a_check("windows", n == 0, if (n == 0) sprintf("Windows: %s, equal.", what) else sprintf(
-    "Windows: %s; %s of the cells differ, first `%s` in line %s.", what, big_mark(n), wrong$column[1],
-    big_mark(wrong$line[1])
-  ), wrong)
+    "Windows: %s; %s of the cells differ, first `%s` in %s.", what, big_mark(n), wrong$column[1],
+    row_said(table, wrong$at[1])
+  ), wrong[names(wrong) != "at"])
 }

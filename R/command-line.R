@@ -13,8 +13,9 @@
 #'   "--lines", "reach", "--figures", "receipts = sum(toll)"
 #' ))
 command_line <- function(args = commandArgs(trailingOnly = TRUE)) {
+  local_utf8()
   tryCatch(
-    run_command(args),
+    run_command(utf8_words(args)),
     idle_error = function(e) refuse(error_text(e)),
     interrupt = function(e) refuse("stopped.", code = 130L),
     error = function(e) refuse(conditionMessage(e))
@@ -22,7 +23,7 @@ command_line <- function(args = commandArgs(trailingOnly = TRUE)) {
 }
 
 refuse <- function(text, code = 2L) {
-  cat("idle-ledger: ", gsub("\\s*\n\\s*", " ", text), "\n", sep = "", file = stderr())
+  cat("idle-ledger: ", clean_text(gsub("\\s*\n\\s*", " ", text)), "\n", sep = "", file = stderr())
   code
 }
 
@@ -41,10 +42,10 @@ commands <- list(
   ) {
     statement <- draw_up(brief_of_options(options, files))
     if (is.null(options$write)) {
-      print(statement, lines = options$rows)
+      print(statement, lines = if (is.null(options$rows)) Inf else options$rows)
     } else {
       write_statement(statement, options$write)
-      message("Wrote ", count_of(nrow(statement), "line"), " to ", options$write, ".")
+      message(clean_text(sprintf("Wrote %s to %s.", count_of(nrow(statement), "line"), options$write)))
     }
     0L
   }),
@@ -124,50 +125,72 @@ general_help <- function() {
     "Usage: idle-ledger COMMAND FILE [options]\n\nCommands:\n", paste(lines, collapse = "\n"),
     "\n\nOptions are the sections of a brief, for example\n",
     "  idle-ledger draw-up tolls.csv --lines reach,lock --figures 'receipts = sum(toll)' \\\n",
-    "    --only 'toll > 0' --order 'desc(receipts)' --show 'top(10, receipts)'\n",
+    "    --only 'toll > 0' --order 'falling(receipts)' --show 'top(10, receipts)'\n",
     "More: idle-ledger COMMAND --help\n"
   )
 }
+
+# Options besides the sections of a brief: the commands that have them, what they take and what they do.
+with_brief <- c("draw-up", "tie-out", "entries-behind", "proof", "stages", "workings")
+
+further_options <- list(
+  encoding = list(
+    commands = c(with_brief, "look", "differences"), takes = "NAME", default = "UTF-8",
+    does = "the encoding of the file, such as latin1"
+  ),
+  match = list(commands = "differences", takes = "COLUMNS", does = "what lines are matched by, such as reach,lock"),
+  tolerance = list(
+    commands = "differences", takes = "AMOUNT", default = "0", does = "by how much numbers may differ, such as 0.005"
+  ),
+  narrow = list(
+    commands = with_brief, takes = "EXPR",
+    does = "work on a part of the ledger only, to check by eye, such as 'lock == \"Tarn Foot\"'"
+  ),
+  given = list(
+    commands = with_brief, takes = "NAME=VALUE",
+    does = "a value for given(NAME), such as month=2025-03-01; may be repeated"
+  ),
+  source = list(
+    commands = with_brief, takes = "NAME=FILE", does = "a further table, such as locks=locks.csv; may be repeated"
+  ),
+  where = list(
+    commands = c("entries-behind", "proof"), takes = "EXPR",
+    does = "conditions that say which lines are meant, such as 'lock == \"Tarn Foot\"'"
+  ),
+  of = list(
+    commands = "entries-behind", takes = "NAME",
+    does = "a figure beside the lines, such as week: the entries of its frame"
+  ),
+  figure = list(commands = "proof", takes = "NAME", does = "the figure to prove, such as receipts"),
+  against = list(
+    commands = "tie-out", takes = "FILE", does = "figures from elsewhere, compared line by line, such as theirs.csv"
+  ),
+  rows = list(commands = "draw-up", takes = "N", does = "how many lines to print, such as 20; all by default"),
+  write = list(
+    commands = "draw-up", takes = "FILE",
+    does = "write the statement to a .csv or .tsv file instead, such as receipts.csv"
+  )
+)
 
 parser_of <- function(command) {
   parser <- optparse::OptionParser(
     usage = sprintf("idle-ledger %s FILE [options]", command), description = commands[[command]]$words
   )
-  if (command == "demo") return(parser)
-  parser <- optparse::add_option(
-    parser, "--encoding", type = "character", default = "UTF-8", help = "the encoding of the file"
-  )
-  if (command == "look") return(parser)
-  if (command == "differences") return(optparse::add_option(
-    optparse::add_option(
-      parser, "--match", type = "character", metavar = "COLUMNS", help = "what lines are matched by"
-    ),
-    "--tolerance", type = "double", default = 0, help = "by how much numbers may differ"
-  ))
-  for (name in section_names()) {
-    parser <- optparse::add_option(
-      parser, paste0("--", name), type = "character", metavar = "TEXT", help = sprintf("the section %s", name)
-    )
+  for (name in if (command %in% with_brief) section_names()) {
+    option <- room_of("section", name)$option
+    parser <- with_option(parser, name, option$takes, sprintf("%s, such as '%s'", option$does, option$example))
   }
-  add <- function(flag, ...) parser <<- optparse::add_option(parser, flag, ...)
-  add("--narrow", type = "character", metavar = "EXPR", help = "work on a part of the ledger only, to check by eye")
-  add("--given", type = "character", metavar = "NAME=VALUE", help = "a value for given(NAME); may be repeated")
-  add("--source", type = "character", metavar = "NAME=FILE", help = "a further table; may be repeated")
-  if (command %in% c("entries-behind", "proof")) {
-    add("--where", type = "character", metavar = "EXPR", help = "conditions that say which lines are meant")
-  }
-  if (command == "entries-behind") {
-    add("--of", type = "character", metavar = "NAME", help = "a figure beside the lines: the entries of its frame")
-  }
-  if (command == "proof") add("--figure", type = "character", metavar = "NAME", help = "the figure to prove")
-  if (command == "tie-out") {
-    add("--against", type = "character", metavar = "FILE", help = "figures from elsewhere, compared line by line")
-  }
-  if (command == "draw-up") {
-    add("--rows", type = "double", default = Inf, metavar = "N", help = "how many lines to print; all by default")
-    add("--write", type = "character", metavar = "FILE", help = "write the statement to a .csv or .tsv file instead")
+  for (name in names(further_options)) {
+    option <- further_options[[name]]
+    if (command %in% option$commands) parser <- with_option(parser, name, option$takes, option$does, option$default)
   }
   parser
+}
+
+with_option <- function(parser, name, takes, does, default = NULL) {
+  optparse::add_option(
+    parser, paste0("--", name), type = "character", metavar = takes, default = default, help = does
+  )
 }
 
 # Options that may be repeated are joined by a line end, which optparse cannot do by itself.
@@ -194,7 +217,34 @@ split_equals <- function(args) {
   unlist(ifelse(long, lapply(args, function(arg) c(sub("=.*", "", arg), sub("^[^=]*=", "", arg))), args))
 }
 
+# Each value is marked, so that none that begins with a minus is taken for an option; the marks are
+# taken off again once all are told apart.
+value_mark <- "\u00a6"
+
+shielded <- function(args) {
+  values <- which(grepl("^--", args)) + 1
+  values <- values[!(values - 1) %in% values]
+  values <- values[values <= length(args)]
+  args[values] <- paste0(value_mark, args[values])
+  args
+}
+
+unshielded <- function(options) {
+  lapply(options, function(value) if (is.character(value)) sub(paste0("^", value_mark), "", value) else value)
+}
+
+number_option <- function(options, name, least) {
+  if (!is.character(options[[name]])) return(options)
+  number <- strict_number(options[[name]])
+  if (is.na(number) || number < least) stop_idle(
+    "bad_argument", sprintf("--%s takes a number from %s, and got %s.", name, least, value_text(options[[name]]))
+  )
+  options[[name]] <- number
+  options
+}
+
 parse_options <- function(parser, args) {
+  args <- shielded(args)
   flags <- grep("^--", args, value = TRUE)
   known <- vapply(parser@options, function(option) option@long_flag, "")
   wrong <- setdiff(flags, known)
@@ -205,10 +255,14 @@ parse_options <- function(parser, args) {
       if (length(near)) sprintf("Did you mean %s?", either(paste0("--", near))) else "Try --help."
     )
   }
-  tryCatch(
+  last <- args[length(args)]
+  if (length(flags) && last == flags[length(flags)]) stop_idle("bad_argument", sprintf("%s needs a value.", last))
+  parsed <- tryCatch(
     optparse::parse_args(parser, args, positional_arguments = TRUE),
     error = function(e) stop_idle("bad_argument", sub("^Error in .*: ", "", conditionMessage(e)))
   )
+  parsed$options <- number_option(number_option(unshielded(parsed$options), "rows", 0), "tolerance", 0)
+  parsed
 }
 
 open_file <- function(files, encoding = "UTF-8") {

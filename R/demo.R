@@ -12,6 +12,7 @@
 #' head(demo_table("tolls"))
 #' demo_table("tolls", as = "path")
 demo_table <- function(name, as = c("table", "path")) {
+  local_utf8()
   as <- match.arg(as)
   known <- c("tolls", "locks", "targets", "levels", "README")
   if (!is.character(name) || length(name) != 1 || !name %in% known) {

@@ -21,7 +21,13 @@
 #' theirs <- data.frame(reach = c("Lower", "Upper"), receipts = c(75712.25, 42000))
 #' differences(page, theirs)
 differences <- function(a, b, match = NULL, tolerance = 0) {
-  labels <- c(short_name(deparse1(substitute(a))), short_name(deparse1(substitute(b))))
+  local_utf8()
+  labels <- c(label_of(a, deparse1(substitute(a))), label_of(b, deparse1(substitute(b))))
+  if (labels[1] == labels[2]) labels <- paste(c("the first", "the second"), labels)
+  compare_tables(a, b, match, tolerance, labels)
+}
+
+compare_tables <- function(a, b, match, tolerance, labels) {
   if (!is.numeric(tolerance) || length(tolerance) != 1 || is.na(tolerance) || tolerance < 0) {
     stop_idle("bad_argument", "tolerance is a number from 0.")
   }
@@ -41,6 +47,15 @@ differences <- function(a, b, match = NULL, tolerance = 0) {
     ),
     compared = sum(!is.na(at)) * length(shared), tolerance = tolerance
   ), class = "idle_differences")
+}
+
+# What a table is called: by its file, its ledger or its page.
+label_of <- function(x, text) {
+  if (rlang::is_string(x)) return(basename(x))
+  if (inherits(x, "idle_ledger")) return(x$name)
+  if (inherits(x, "idle_brief")) return(page_title(x))
+  if (inherits(x, "idle_statement") && !is.null(statement_part(x, "title"))) return(statement_part(x, "title"))
+  short_name(text)
 }
 
 # A plain data frame, with its text and numbers as they are.
@@ -136,24 +151,24 @@ as.data.frame.idle_differences <- function(x, row.names = NULL, optional = FALSE
 #' @rdname differences
 #' @export
 print.idle_differences <- function(x, ...) {
+  local_utf8()
   n <- if (is.null(x$cells)) 0 else nrow(x$cells)
-  cat(style_title(sprintf("Differences between %s and %s", x$labels[1], x$labels[2])), "\n", sep = "")
+  say_title(sprintf("Differences between %s and %s", x$labels[1], x$labels[2]))
   said <- sprintf(
     "%s compared in lines matched by %s: %s.", count_of(x$compared, "cell"), both(x$keys),
     if (n == 0) "all equal" else is_differ(n)
   )
-  cat(paste(strwrap(said, page_width()), collapse = "\n"), "\n", sep = "")
+  say(said)
   if (n > 0) print_some(x$cells)
   for (side in 1:2) {
     only <- list(x$only_a, x$only_b)[[side]]
     if (nrow(only) > 0) {
-      cat("\n", sprintf("Only in %s: %s", x$labels[side], count_of(nrow(only), "line")), "\n", sep = "")
+      cat("\n")
+      say(sprintf("Only in %s: %s", x$labels[side], count_of(nrow(only), "line")))
       print_some(only)
     }
     columns <- x$only_columns[[side]]
-    if (length(columns)) cat(style_quiet(sprintf(
-      "Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]
-    )), "\n", sep = "")
+    if (length(columns)) say_quiet(sprintf("Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]))
   }
   invisible(x)
 }
@@ -161,5 +176,5 @@ print.idle_differences <- function(x, ...) {
 print_some <- function(table, most = 10) {
   columns <- as.list(utils::head(table, most))
   print_table(columns, blank = names(columns) == "difference")
-  if (nrow(table) > most) cat(style_quiet(sprintf("%s more", big_mark(nrow(table) - most))), "\n", sep = "")
+  if (nrow(table) > most) say_quiet(sprintf("%s more", big_mark(nrow(table) - most)))
 }

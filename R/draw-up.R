@@ -3,12 +3,17 @@
 #' Works a brief through, section by section, and gives the finished result.
 #'
 #' @param brief A [brief()].
+#' @param sealed Whether the statement carries a seal of its source: the SHA-256 of the file as it
+#'   stands, or of the table's contents, for an auditor to rely on. [tie_out()] holds it against the
+#'   source, `write_statement(about = TRUE)` writes it down. Needs the package digest.
 #' @return A statement: a data frame of class `idle_statement` with one row a line, that remembers its
 #'   brief, the fingerprint of what it was drawn up from, what was left out, and its notes. Its
 #'   columns keep the names of keys and figures; headings and formats show when it is printed.
 #' @section Errors:
 #' `idle_not_given` if a `given()` value has not been supplied, `idle_overflow` if a sum of 64-bit
-#' whole numbers does not fit, `idle_bad_text` if text is not valid.
+#' whole numbers does not fit, `idle_bad_text` if text is not valid, `idle_no_group` if a window goes
+#' along dates that several groups share and says no `per`, `idle_no_package` or `idle_bad_file` if it
+#' cannot be sealed.
 #' @export
 #' @examples
 #' statement <- draw_up(brief(demo_table("tolls"),
@@ -16,11 +21,13 @@
 #' ))
 #' statement
 #' statement$receipts[1]
-draw_up <- function(brief) {
+draw_up <- function(brief, sealed = FALSE) {
+  local_utf8()
   check_is_brief(brief)
   on.exit(progress_done())
   state <- work_brief(brief)
   statement <- statement_of(state)
+  if (isTRUE(sealed)) attr(statement, "idle")$seal <- seal_of(brief)
   release_state(state)
   statement
 }
@@ -115,6 +122,7 @@ source_column <- function(state, name) {
 column_of_source <- function(state, name) {
   if (!is.null(state$below)) return(state$below$columns[[name]])
   column <- prepared_columns(state$brief$source, name)[[name]]
+  state$kinds[[name]] <- kind_print(column)
   if (!is.null(state$prints[[name]])) return(column)
   if (isTRUE(state$print_later) && is.double(column)) {
     state$unprinted[[name]] <- column
@@ -137,9 +145,11 @@ printing_on_the_way <- function(state, work) {
   result
 }
 
-fingerprint_column <- function(column) {
-  print <- core_fingerprint(column)
-  if (is.factor(column)) rlang::hash(list(print, levels(column))) else print
+# A column's fingerprint is of its values; its kind, levels and time zone are put to it in the end.
+fingerprint_column <- function(column) core_fingerprint(column)
+
+kind_print <- function(column) {
+  paste(c(kind_of(column), if (is.factor(column)) levels(column), attr(column, "tzone")), collapse = "\n")
 }
 
 add_entry_column <- function(state, name, column) {
@@ -173,6 +183,11 @@ windowed_table <- function(state, column, n, row, label) {
     state$sorts <- c(state$sorts, sorted)
     state$method <- sorts_said(state$sorts)
   }
+  table$naming <- list(
+    columns = function(at) line_columns(state, at), said = function(at) said_line(state, at), rows = NULL
+  )
+  table$keys <- if (state$grain == "lines") state$keys
+  table$could_be_per <- function() columns_for_groups(state)
   if (row == "line") {
     table$level <- level_groups(state)
     table$parent <- function() parent_groups(state)
@@ -180,6 +195,16 @@ windowed_table <- function(state, column, n, row, label) {
   }
   table$wider <- function(name, group) wider_figure(state, name, group)
   table
+}
+
+# The columns whose values may make groups: of lines the keys, of entries all but measured numbers. Kinds
+# are asked of the source, so that no column is fetched for it.
+columns_for_groups <- function(state) {
+  if (state$grain == "lines") return(state$keys)
+  names <- setdiff(state$column_names, state$made_names)
+  known <- if (is.null(state$prepared)) kinds_of(state$brief$source)[names]
+  kinds <- if (is.null(known)) vapply(names, function(name) kind_of(entry_column(state, name)), "") else known
+  names[kinds %in% c("text", "factor", "integer", "logical")]
 }
 
 # A figure of the page over wider groups of its lines, from their entries; `group` numbers the lines.
@@ -230,13 +255,14 @@ settle_lines <- function(state) {
 }
 
 # Leaves out the entries that do not meet a condition, with the reasons.
-keep_entries <- function(state, met, section, condition) {
+keep_entries <- function(state, met, section, checked) {
+  condition <- paste(vapply(checked, `[[`, "", "text"), collapse = " and ")
   unknown <- is.na(met)
   rows <- which(met)
   not_met <- state$n - length(rows) - sum(unknown)
   add_account(state, section, sprintf("condition not met: %s", condition), not_met)
   add_account(state, section, sprintf("condition missing: %s", condition), sum(unknown))
-  if (state$aside) state$left_out <- c(state$left_out, list(left_out_rows(state, met, section)))
+  if (state$aside) state$left_out <- c(state$left_out, list(left_out_rows(state, met, section, checked)))
   take_entries(state, rows)
 }
 
@@ -248,12 +274,17 @@ take_entries <- function(state, rows) {
   state$n <- length(rows)
 }
 
-left_out_rows <- function(state, met, section) {
-  out <- which(is.na(met) | !met)
-  list(
-    section = section, rows = if (is.null(state$rows)) out else state$rows[out],
-    reason = ifelse(is.na(met[out]), "condition missing", "condition not met")
-  )
+# Each row that is left out, with the first condition that it does not meet.
+left_out_rows <- function(state, met, section, checked) {
+  out <- which(!met %in% TRUE)
+  reason <- rep(NA_character_, length(out))
+  for (condition in checked) {
+    this <- as.logical(evaluate_column(condition$node, entries_of_state(state)))[out]
+    reason <- ifelse(
+      !is.na(reason) | this %in% TRUE, reason, paste(ifelse(is.na(this), "missing:", "not met:"), condition$text)
+    )
+  }
+  list(section = section, rows = if (is.null(state$rows)) out else state$rows[out], reason = reason)
 }
 
 add_account <- function(state, section, reason, n) {

@@ -27,7 +27,8 @@
 #' weekly <- brief(daily, beside = c(week = rolling(mean(receipts), days(7), along = passed_on)))
 #' entries_behind(weekly, passed_on == "2025-03-09", of = "week", down = FALSE)
 entries_behind <- function(x, ..., of = NULL, down = TRUE) {
-  items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  local_utf8()
+  items <- captured_conditions(rlang::enquos(...))
   entries_of_items(x, items, of, down)
 }
 
@@ -181,21 +182,20 @@ figures_again <- function(brief, state, rows) {
 
 #' @export
 print.idle_entries <- function(x, ...) {
+  local_utf8()
   what <- attr(x, "what")
   if (is.null(what)) return(NextMethod())
   which <- if (length(what$conditions)) sprintf(", %s", both(what$conditions)) else ""
   of <- if (is.null(what$of)) "" else sprintf(", the frame of %s", what$of)
-  cat(style_title(sprintf("Behind %s%s%s: %s of %s", what$title, which, of, entry_count(nrow(x)), what$source)), "\n",
-    sep = ""
-  )
+  say_title(sprintf("Behind %s%s%s: %s of %s", what$title, which, of, entry_count(nrow(x)), what$source))
   shown <- min(nrow(x), 10)
   columns <- lapply(as.list(x), `[`, seq_len(shown))
   attributes(columns) <- list(names = names(x))
   print_table(columns, keys = seq_along(columns) == 1)
-  if (nrow(x) > shown) cat(style_quiet(sprintf("%s more", big_mark(nrow(x) - shown))), "\n", sep = "")
+  if (nrow(x) > shown) say_quiet(sprintf("%s more", big_mark(nrow(x) - shown)))
   figures <- attr(x, "figures")
-  if (!is.null(figures)) cat(style_quiet(paste(strwrap(sprintf(
+  if (!is.null(figures)) say_quiet(sprintf(
     "They make: %s", paste(names(figures), vapply(figures, cell_texts, ""), collapse = ", ")
-  ), page_width()), collapse = "\n")), "\n", sep = "")
+  ))
   invisible(x)
 }

@@ -1,11 +1,14 @@
 # Errors that a user can meet are classed conditions: `idle_error` and a class of their own.
 
 stop_idle <- function(class, message, hint = NULL, ...) {
+  message <- clean_text(message)
+  if (length(hint) > 0) hint <- clean_text(hint)
   bullets <- if (length(hint) > 0) stats::setNames(hint, rep("i", length(hint)))
-  rlang::abort(
-    c(message, bullets),
-    class = c(paste0("idle_", class), "idle_error"), call = NULL, said = c(message, hint), ...
-  )
+  # Made by hand: no trace of the calls is kept, which may hold expressions of any size and shape.
+  stop(structure(
+    list(message = rlang::format_error_bullets(c(message, bullets)), call = NULL, said = c(message, hint), ...),
+    class = c(paste0("idle_", class), "idle_error", "error", "condition")
+  ))
 }
 
 # "the section 'lines'" or what stands in for it in messages.
@@ -17,16 +20,21 @@ stop_in <- function(ctx, class, message, hint = NULL, ...) {
   stop_idle(class, sprintf("%s: %s", in_section(ctx), message), hint, section = ctx$section, ...)
 }
 
+# Names longer than this are not looked through for one like another.
+longest_name <- 200
+
 # The candidates most like a name, best first.
 nearest <- function(name, candidates, most = 3) {
-  candidates <- unique(candidates[nzchar(candidates)])
-  if (length(candidates) == 0 || !nzchar(name)) {
+  candidates <- unique(candidates[nzchar(candidates) & nchar(candidates) <= longest_name])
+  if (length(candidates) == 0 || !nzchar(name) || nchar(name) > longest_name) {
     return(character())
   }
   distance <- drop(utils::adist(name, candidates, ignore.case = TRUE, partial = FALSE))
-  within <- startsWith(tolower(candidates), tolower(name)) |
-    startsWith(tolower(name), tolower(candidates))
-  near <- distance <= max(2, nchar(name) %/% 3) | within
+  within <- nchar(name) > 2 & nchar(candidates) > 2 & (
+    startsWith(tolower(candidates), tolower(name)) | startsWith(tolower(name), tolower(candidates))
+  )
+  near <- distance <= if (nchar(name) < 4) 1 else max(2, nchar(name) %/% 4)
+  near <- near | within
   utils::head(candidates[near][order(distance[near])], most)
 }
 

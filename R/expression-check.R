@@ -12,8 +12,8 @@ check_item <- function(item, ctx) check_node(item$expr, item$values, ctx)
 
 check_node <- function(expr, values, ctx) {
   if (is.symbol(expr)) return(check_symbol(as.character(expr), values, ctx))
-  if (is.call(expr)) return(check_call(expr, values, ctx))
-  if (is.atomic(expr) && !is.null(expr)) return(value_node(expr))
+  if (is.call(expr)) return(check_chain(expr, values, ctx))
+  if (is.atomic(expr) && !is.null(expr)) return(one_value_node(expr, "an expression", ctx))
   stop_in(ctx, "bad_expression", sprintf("`%s` is nothing that a brief can hold.", expr_text(expr)))
 }
 
@@ -21,14 +21,46 @@ value_node <- function(value) {
   if (inherits(value, "POSIXlt")) value <- as.POSIXct(value)
   kind <- kind_of(value)
   if (is.na(kind)) kind <- "any"
-  list(type = "value", value = value, kind = if (all(is.na(value))) "empty" else kind)
+  list(type = "value", value = value, kind = if (length(value) && all(is.na(value))) "empty" else kind)
+}
+
+# A value outside the table stands for itself, and is never stretched over the rows.
+one_value_node <- function(value, what, ctx) {
+  if (length(value) == 1) return(value_node(value))
+  stop_in(
+    ctx, "bad_length", sprintf("%s takes one value, and this is %s.", what, count_of(length(value), "value")),
+    "A set of values stands to the right of %in%; what belongs to the rows is a column of the source."
+  )
+}
+
+# Long chains such as a + b + c are a deep tree that leans to the left; they are gone through from the
+# bottom, so that their length is no depth.
+chained <- c("+", "-", "*", "/", "&", "|")
+
+is_chained <- function(expr) {
+  is.call(expr) && length(expr) == 3 && is.symbol(expr[[1]]) && as.character(expr[[1]]) %in% chained
+}
+
+check_chain <- function(expr, values, ctx) {
+  spine <- list()
+  while (is_chained(expr)) {
+    spine <- c(spine, list(expr))
+    expr <- expr[[2]]
+  }
+  if (length(spine) == 0) return(check_call(expr, values, ctx))
+  node <- check_node(expr, values, ctx)
+  for (link in rev(spine)) {
+    name <- as.character(link[[1]])
+    node <- row_call(name, list(x = node, y = check_node(link[[3]], values, ctx)), ctx)
+  }
+  node
 }
 
 check_symbol <- function(name, values, ctx) {
   if (name %in% names(ctx$columns)) {
     return(list(type = "column", name = name, kind = ctx$columns[[name]]))
   }
-  if (!is.null(values[[name]])) return(value_node(values[[name]]))
+  if (!is.null(values[[name]])) return(one_value_node(values[[name]], tick(name), ctx))
   if (name %in% names(ctx$entries)) {
     stop_in(
       ctx, "not_determined",
@@ -56,7 +88,7 @@ meant_figure <- function(name, kind) {
 
 check_call <- function(expr, values, ctx) {
   name <- call_name(expr)
-  if (name == "(") return(check_node(expr[[2]], values, ctx))
+  if (name == "(" && length(expr) == 2) return(check_node(expr[[2]], values, ctx))
   if (name == "given") return(check_given(expr, ctx))
   if (name == "-" && length(expr) == 2 && is.numeric(expr[[2]])) return(value_node(-expr[[2]]))
   if (has_room("figure", name)) {
@@ -69,12 +101,112 @@ check_call <- function(expr, values, ctx) {
   row <- room_of("row", name)
   if (!is.null(row$check)) return(row$check(expr, values, ctx))
   parts <- match_args(expr, row$args, name, ctx)
-  args <- lapply(parts, function(part) check_node(part, values, ctx))
+  row_call(name, lapply(parts, function(part) check_node(part, values, ctx)), ctx)
+}
+
+# A row function on checked arguments.
+row_call <- function(name, args, ctx) {
+  row <- room_of("row", name)
+  for (arg in intersect(row$one, names(args))) args[[arg]] <- constant_arg(args[[arg]], name, arg, ctx)
   if (!is.null(row$ready)) args <- row$ready(args, ctx)
   check_kinds(args, row$takes, name, ctx)
-  kinds <- vapply(args, function(arg) arg$kind, character(1))
+  args <- with_kinds(args, row$takes)
+  kinds <- vapply(args, function(arg) arg$kind, "", USE.NAMES = FALSE)
   gives <- if (is.function(row$gives)) row$gives(kinds, args, ctx) else row$gives
   list(type = "call", fn = name, args = args, kind = gives)
+}
+
+# A column without any value is of no kind until it stands where one is asked for.
+with_kinds <- function(args, takes) {
+  lapply(stats::setNames(seq_along(args), names(args)), function(i) {
+    arg <- args[[i]]
+    if (!identical(arg$kind, "empty")) return(arg)
+    set <- takes_of(takes, rlang::names2(args)[i])
+    makes <- c(text = "as_text", moment = "as_date")[set]
+    if (is.null(set) || is.na(makes)) return(arg)
+    list(type = "call", fn = makes[[1]], args = list(x = arg), kind = c(text = "text", moment = "date")[[set]])
+  })
+}
+
+takes_of <- function(takes, label) {
+  if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
+}
+
+# Arguments that are the same for all rows: a value, or an expression of values alone.
+constant_arg <- function(node, name, arg, ctx) {
+  if (node$type == "given") return(node)
+  if (!is_constant(node)) stop_in(
+    ctx, "bad_argument",
+    sprintf("%s(%s = ) takes one value for all rows, and %s is none.", name, arg, node_text(node))
+  )
+  folded_constant(node)
+}
+
+is_constant <- function(node) {
+  node$type == "value" || node$type == "call" && all(vapply(node$args, is_constant, TRUE))
+}
+
+folded_constant <- function(node) {
+  if (node$type == "value") return(node)
+  value_node(plain_vector(evaluate_column(node, table_in_hand(NULL, 1))))
+}
+
+# Values for a set, written as c(...), as one value, as a local variable or as given(). What is still
+# to be supplied is kept as it is.
+check_set <- function(expr, values, ctx, what) {
+  parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
+  members <- lapply(parts, set_member, values = values, ctx = ctx, what = what)
+  families <- setdiff(unique(vapply(members, function(m) kind_family(m$kind), "")), "")
+  if (length(families) > 1) stop_in(
+    ctx, "wrong_kind", sprintf("%s holds values of one kind, and these are %s.", what, both(families))
+  )
+  if (any(vapply(members, function(m) m$type == "given", TRUE))) {
+    return(list(type = "set", args = members, kind = members[[1]]$kind))
+  }
+  value_node(joined_values(lapply(members, `[[`, "value")))
+}
+
+set_member <- function(expr, values, ctx, what) {
+  if (rlang::is_missing(expr)) stop_in(ctx, "bad_argument", sprintf("%s has an empty place.", what))
+  if (is.symbol(expr)) {
+    name <- as.character(expr)
+    if (name %in% names(ctx$columns)) stop_in(
+      ctx, "bad_argument", sprintf("%s holds values, and `%s` is a column.", what, name),
+      "To compare two columns row by row write a == b."
+    )
+    if (!is.null(values[[name]])) return(value_node(values[[name]]))
+  }
+  if (is.atomic(expr) && !is.null(expr)) return(value_node(expr))
+  if (rlang::is_call(expr, "given")) return(check_given(expr, ctx, set = TRUE))
+  node <- check_node(expr, values, ctx)
+  if (!is_constant(node)) stop_in(
+    ctx, "bad_argument", sprintf("%s holds values, and %s is worked out for each row.", what, node_text(node))
+  )
+  folded_constant(node)
+}
+
+# Values of one family in one vector: none of them changes on the way.
+joined_values <- function(values) {
+  values <- lapply(values, function(value) if (is.factor(value)) as.character(value) else value)
+  if (length(values) == 0) return(logical())
+  wholes <- vapply(values, inherits, TRUE, what = "integer64")
+  if (any(wholes) && all(vapply(values, is_whole_vector, TRUE))) values <- lapply(values, bit64::as.integer64)
+  if (any(wholes) && !all(vapply(values, inherits, TRUE, what = "integer64"))) {
+    values <- lapply(values, as_plain_number)
+  }
+  do.call(c, unname(values))
+}
+
+is_whole_vector <- function(x) {
+  if (inherits(x, "integer64") || is.integer(x) || is.logical(x)) return(TRUE)
+  is.double(x) && !is.object(x) && all(is.na(x) | is.finite(x) & x == floor(x) & abs(x) <= 2^53)
+}
+
+kind_family <- function(kind) {
+  for (family in c("number", "text", "moment")) {
+    if (kind %in% kind_sets[[family]]) return(c(number = "numbers", text = "texts", moment = "dates")[[family]])
+  }
+  ""
 }
 
 call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
@@ -82,23 +214,28 @@ call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) el
 stop_unknown_function <- function(name, ctx) {
   windows <- if (isTRUE(ctx$windows)) c(setdiff(rooms_of("window"), "whole_group"), rooms_of("figure"))
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
+  foreign <- foreign_word(name, foreign_functions)
+  near <- nearest(name, grep("^[a-z]", known, value = TRUE))
   stop_in(
-    ctx, "unknown_function", sprintf("there is no function `%s` in a brief.", name),
-    c(meant(name, grep("^[a-z]", known, value = TRUE), "functions"),
-      "See help(\"words\", package = \"idleledger\") for all of them."
+    ctx, "unknown_function", sprintf("there is no function `%s` in a brief.", shortened(name)),
+    c(
+      if (!is.null(foreign)) sprintf("In a brief one writes: %s", foreign) else if (length(near)) sprintf(
+        "Did you mean %s?", either(tick(near))
+      ),
+      "words() lists all that there are."
     ),
     name = name
   )
 }
 
-check_given <- function(expr, ctx) {
-  name <- if (length(expr) == 2) as.character(expr[[2]]) else ""
+check_given <- function(expr, ctx, set = FALSE) {
+  name <- if (length(expr) == 2 && (is.symbol(expr[[2]]) || rlang::is_string(expr[[2]]))) as.character(expr[[2]])
   if (length(name) != 1 || !nzchar(name)) {
     stop_in(ctx, "bad_argument", "given() takes one name: given(month).")
   }
   value <- ctx$given[[name]]
   if (is.null(value)) return(list(type = "given", name = name, kind = "any"))
-  value_node(value)
+  if (set) value_node(value) else one_value_node(value, sprintf("given(%s)", name), ctx)
 }
 
 # Matches a call's arguments to those of a room, by whole names only.
@@ -107,10 +244,10 @@ match_args <- function(expr, args, name, ctx) {
   allowed <- names(args)
   labels <- rlang::names2(parts)
   wrong <- setdiff(labels[nzchar(labels)], allowed)
-  if (length(wrong) > 0 && !"..." %in% allowed) {
+  if (length(wrong) > 0) {
     stop_in(
       ctx, "bad_argument", sprintf("%s() has no argument `%s`.", name, wrong[1]),
-      meant(wrong[1], allowed, "arguments")
+      meant_argument(wrong[1], setdiff(allowed, "..."))
     )
   }
   if (any(vapply(parts, rlang::is_missing, logical(1)))) {
@@ -120,6 +257,9 @@ match_args <- function(expr, args, name, ctx) {
     stop_in(ctx, "bad_argument", sprintf("%s() has an argument twice.", name))
   }
   matched <- place_args(parts, labels, allowed, name, ctx)
+  if ("..." %in% allowed && all(nzchar(rlang::names2(matched)))) {
+    stop_in(ctx, "bad_argument", sprintf("%s() needs at least one value.", name))
+  }
   for (arg in setdiff(allowed, c(names(matched), "..."))) {
     if (rlang::is_missing(args[[arg]])) {
       stop_in(ctx, "bad_argument", sprintf("%s() needs a value for `%s`.", name, arg))
@@ -127,6 +267,12 @@ match_args <- function(expr, args, name, ctx) {
     if (!is.null(args[[arg]])) matched[[arg]] <- args[[arg]]
   }
   matched
+}
+
+meant_argument <- function(name, allowed) {
+  near <- nearest(name, allowed)
+  foreign <- foreign_word(name, foreign_arguments)
+  if (length(near) == 0 && !is.null(foreign)) foreign else meant(name, allowed, "arguments")
 }
 
 place_args <- function(parts, labels, allowed, name, ctx) {
@@ -149,7 +295,7 @@ place_args <- function(parts, labels, allowed, name, ctx) {
 check_kinds <- function(args, takes, name, ctx) {
   for (i in seq_along(args)) {
     label <- rlang::names2(args)[i]
-    set <- if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
+    set <- takes_of(takes, label)
     if (is.null(set) || kind_fits(args[[i]]$kind, set)) next
     what <- node_text(args[[i]])
     stop_in(

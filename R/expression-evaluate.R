@@ -17,8 +17,11 @@ new_tally <- function() {
   tally
 }
 
+# Of the same expression only once, however often it is worked.
 count_up <- function(tally, what, n) {
-  if (n > 0) tally$counts[[what]] <- (if (is.null(tally$counts[[what]])) 0 else tally$counts[[what]]) + n
+  if (n == 0) return(invisible())
+  key <- rlang::hash(tally$node)
+  tally$counts[[what]][[key]] <- max(n, tally$counts[[what]][[key]])
 }
 
 evaluate <- function(node, table) {
@@ -27,17 +30,37 @@ evaluate <- function(node, table) {
     column = table$column(node$name),
     figure = table$figure(node$id),
     window = room_of("window", node$fn)$work(node, table),
+    set = joined_values(lapply(node$args, evaluate, table = table)),
     given = stop_idle(
       "not_given", sprintf("The brief asks for given(%s), and nobody has supplied it.", node$name),
       sprintf("supply(brief, %s = ...), or --given %s=... on the command line.", node$name, node$name)
     ),
-    call = {
-      args <- lapply(node$args, evaluate, table = table)
-      row <- room_of("row", node$fn)
-      if (isTRUE(row$counts)) args <- c(args, list(tally = table$tally))
-      do.call(row$work, args, quote = TRUE)
-    }
+    call = evaluate_chain(node, table)
   )
+}
+
+# Down the first arguments of calls in calls, then up again.
+evaluate_chain <- function(node, table) {
+  spine <- list()
+  while (identical(node$type, "call") && length(node$args) > 0) {
+    spine <- c(spine, list(node))
+    node <- node$args[[1]]
+  }
+  value <- if (identical(node$type, "call")) work_row(node, list(), table) else evaluate(node, table)
+  for (link in rev(spine)) {
+    value <- work_row(link, c(list(value), lapply(link$args[-1], evaluate, table = table)), table)
+  }
+  value
+}
+
+work_row <- function(node, args, table) {
+  row <- room_of("row", node$fn)
+  names(args) <- names(node$args)
+  if (isTRUE(row$counts)) {
+    table$tally$node <- node
+    args <- c(args, list(tally = table$tally))
+  }
+  do.call(row$work, args, quote = TRUE)
 }
 
 # A whole column: one value is repeated for each row, any other length is an error.

@@ -1,5 +1,13 @@
 room("count", "figure",
   args = alist(x = NULL), takes = list(x = "any"), gives = "integer", additive = TRUE, of_none = 0L,
+  ready = function(args, ctx) {
+    x <- args$x
+    if (!is.null(x) && x$kind == "logical" && x$type == "call") stop_in(
+      ctx, "bad_argument", "count() of a condition counts where it is known, met or not.",
+      sprintf("For the entries that meet it: count(where = %s).", node_label(x))
+    )
+    args
+  },
   fold = function(node) list(fold = "none", answer = "filled"), slide = function(node) list(name = "count"),
   again = function(x, node) sum(!is_missing_value(x)),
   words = function(node) if (is.null(node$args$x)) "the number of entries" else "the number of {x} filled in"

@@ -1,6 +1,29 @@
 # Different values, and the most frequent one.
 
+# Of several columns the different combinations; an entry without one of the values has none.
+combined <- function(...) {
+  columns <- lapply(list(...), function(x) if (is.character(x)) encode_text(x) else x)
+  n <- max(vapply(columns, length_of, 1))
+  columns <- lapply(columns, function(x) if (length_of(x) == n) x else repeated(x, n))
+  number <- core_group_numbers(core_group(unname(columns), n))
+  number[Reduce(`|`, lapply(columns, is_missing_value))] <- NA
+  number
+}
+
+room("combination", "row",
+  args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined,
+  words = "a number for each combination of several values, such as count_distinct() takes; missing if one is"
+)
+
 room("count_distinct", "figure",
+  check = function(expr, values, ctx) {
+    parts <- as.list(expr)[-1]
+    own <- !nzchar(rlang::names2(parts))
+    if (sum(own) > 1) {
+      expr <- as.call(c(expr[[1]], list(as.call(c(as.name("combination"), unname(parts[own])))), parts[!own]))
+    }
+    check_plain_figure(expr, "count_distinct", values, ctx)
+  },
   args = alist(x = ), takes = list(x = "any"), gives = "integer", additive = FALSE, of_none = 0L,
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) core_count_distinct(groups, feed$values, feed$condition))

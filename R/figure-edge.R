@@ -20,7 +20,7 @@ along_words <- function(node) {
   if (is.null(along)) ", in the order of entry" else paste0(", along ", sort_words(along))
 }
 
-edge("first", function(x, node) x[1], "the first {x}")
+edge("first", function(x, node) x[if (length(x)) 1L else NA_integer_], "the first {x}")
 edge("last", function(x, node) if (length(x)) x[length(x)] else x[NA_integer_], "the last {x}")
 
 room("nth", "figure",
@@ -38,7 +38,10 @@ room("nth", "figure",
       rows_to_values(core_nth_rows(groups, feed$values, feed$condition, feed$along, node$args$n$value), feed)
     })
   },
-  slide = function(node) edge_of_frame(node$args$n$value)(node), again = function(x, node) x[node$args$n$value],
+  slide = function(node) edge_of_frame(node$args$n$value)(node), again = function(x, node) {
+    n <- as.integer(node$args$n$value)
+    x[if (n <= length(x)) n else NA_integer_]
+  },
   words = function(node) {
     n <- if (is.null(node$args$n)) "n-th" else ordinal(node$args$n$value)
     paste0(sprintf("the %s {x}", n), along_words(node))

@@ -17,13 +17,14 @@ room("rank_of", "figure",
   args = alist(value = , x = ), takes = list(), gives = "integer", additive = FALSE, of_none = 1L,
   check = function(expr, values, ctx) {
     parts <- match_args(expr, c(room_of("figure", "rank_of")$args, alist(where = NULL)), "rank_of", ctx)
-    down <- rlang::is_call(parts$x, "desc", n = 1)
-    column <- if (down) parts$x[[2]] else parts$x
+    down <- rlang::is_call(parts$x, "falling", n = 1)
+    column <- if (down || rlang::is_call(parts$x, "rising", n = 1)) parts$x[[2]] else parts$x
     ahead <- call(if (down) ">" else "<", column, parts$value)
     condition <- if (is.null(parts$where)) ahead else call("&", ahead, parts$where)
     counted <- call("count", where = condition)
     node <- check_figure(counted, "count", values, ctx)
     node$fn <- "rank_of"
+    node$asked <- list(value = expr_text(parts$value), x = expr_text(column), down = down)
     node$text <- expr_text(expr)
     node$id <- rlang::hash(strip_text(node))
     node
@@ -31,5 +32,10 @@ room("rank_of", "figure",
   fold = function(node) list(fold = "none", answer = "filled", add = 1),
   slide = function(node) list(name = "count", add = 1L),
   again = function(x, node) length(x) + 1L,
-  words = function(node) "the place that a value would take"
+  words = function(node) {
+    asked <- node$asked
+    if (is.null(asked)) return("the place that a value would take among those of {x}")
+    sprintf("the place that %s would take among %s, %s first", asked$value, asked$x,
+      if (asked$down) "largest" else "smallest")
+  }
 )

@@ -13,12 +13,16 @@ does_not_add_up <- function(state, name) {
     }
   }
   for (part in below$beside) {
-    if (part$name == name && length(windows_in(part$node))) {
-      return(
-        list(what = plain_words(room_of("window", windows_in(part$node)[[1]]$fn)), fn = windows_in(part$node)[[1]]$fn)
-      )
+    if (part$name == name && adds_up_to_nothing(part$node)) {
+      return(list(what = plain_words(room_of("window", part$node$fn)), fn = part$node$fn))
     }
   }
+}
+
+# Ranks, shares, running and rolling figures; a neighbour's value, or what is worked from it, is one of
+# the line's own.
+adds_up_to_nothing <- function(node) {
+  node$type == "window" && !isTRUE(room_of("window", node$fn)$own_value)
 }
 
 note_figures_of_figures <- function(state, checked) {

@@ -25,8 +25,8 @@ room("mean", "figure",
   slide = function(node) list(name = if (is.null(node$args$weight)) "mean" else "weighted_mean"),
   again = function(x, node, weight = NULL) {
     if (length(x) == 0) return(NA_real_)
-    if (is.null(weight)) return(mean(x))
-    if (sum(weight) %in% 0) NA_real_ else sum(x * weight) / sum(weight)
+    if (is.null(weight)) return(mean(as_plain_number(x)))
+    if (sum(weight) %in% 0) NA_real_ else sum(as_plain_number(x) * weight) / sum(weight)
   },
   words = function(node) {
     if (is.null(node$args$weight)) return("the average of {x}")

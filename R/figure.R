@@ -14,7 +14,11 @@ check_figure <- function(expr, name, values, ctx) {
     )
   }
   figure <- room_of("figure", name)
-  if (!is.null(figure$check)) return(figure$check(expr, values, ctx))
+  if (is.null(figure$check)) check_plain_figure(expr, name, values, ctx) else figure$check(expr, values, ctx)
+}
+
+check_plain_figure <- function(expr, name, values, ctx) {
+  figure <- room_of("figure", name)
   parts <- match_args(expr, c(figure$args, alist(where = NULL)), name, ctx)
   inner <- ctx
   inner$columns <- ctx$entries
@@ -38,13 +42,6 @@ check_figure <- function(expr, name, values, ctx) {
 strip_text <- function(node) {
   node$text <- NULL
   node
-}
-
-# All figure calls in a tree, each once.
-figures_in <- function(node) {
-  if (node$type == "figure") return(stats::setNames(list(node), node$id))
-  found <- do.call(c, unname(lapply(node$args, figures_in)))
-  found[!duplicated(names(found))]
 }
 
 # What the folds read: the same values under the same condition are read once for all their figures.
@@ -169,9 +166,7 @@ figure_label <- function(node) {
   x <- node$args$x
   text <- if (is.function(words)) words(node) else words
   if (!is.null(x)) text <- gsub("{x}", node_label(x), text, fixed = TRUE)
-  if (is.null(node$args$where)) text else paste0(
-    text, ", where ", sub("^.*where *= *", "", sub("\\)$", "", node$text))
-  )
+  if (is.null(node$args$where) || !is.null(node$asked)) text else paste0(text, ", where ", node_label(node$args$where))
 }
 
 call_label <- function(fn, args) {
@@ -180,8 +175,13 @@ call_label <- function(fn, args) {
 }
 
 node_label <- function(node) {
+  if (node$type == "call" && node$fn == "combination") {
+    return(paste("combinations of", both(vapply(unname(node$args), node_label, ""))))
+  }
+  if (node$type == "call" && length(nodes_of(node)) > 200) return(sprintf("the result of %s()", node$fn))
   switch(node$type,
-    column = node$name, parent = "parent", value = value_text(node$value), given = sprintf("given(%s)", node$name),
+    column = node$name, parent = "parent", set = "a set of values", value = value_text(node$value),
+      given = sprintf("given(%s)", node$name),
     call_label(node$fn, vapply(unname(node$args), node_label, character(1)))
   )
 }

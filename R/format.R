@@ -22,6 +22,26 @@ room("decimals", "format",
   words = function(format) sprintf("a number with %s", count_of(format$options$digits, "decimal"))
 )
 
+# The first day of a week, month, quarter or year, written as that.
+room("period", "format",
+  args = alist(x = , unit = "month"), takes = "date",
+  decimals = function(x, options) 0,
+  show = function(x, decimals, options) period_texts(x, options$unit),
+  words = function(format) sprintf("a %s", format$options$unit)
+)
+
+period_texts <- function(x, unit) {
+  days <- as_days(x)
+  whole <- is.na(days) | days == core_date_part(days, paste0("start_of_", unit), 1L)
+  part <- function(name) core_date_part(days, name, 1L)
+  text <- switch(unit,
+    year = sprintf("%d", part("year")), quarter = sprintf("%d Q%d", part("year"), part("quarter")),
+    month = sprintf("%d-%02d", part("year"), part("month")),
+    week = sprintf("%d-W%02d", part("week_year"), part("week")), format(as_date_class(days))
+  )
+  ifelse(whole, text, format(as_date_class(days)))
+}
+
 # As many decimals as a column needs, two at the most; more when all its values are small.
 needed_decimals <- function(x) {
   x <- abs(as_plain_number(x))
@@ -56,27 +76,35 @@ group_digits <- function(text) {
 missing_mark <- "(missing)"
 
 # The texts of a column. Text from data loses control characters, so that it cannot disturb a page.
-cell_texts <- function(x, format = NULL) {
+cell_texts <- function(x, format = NULL, decimals = NULL) {
   if (length_of(x) == 0) return(character())
   if (is_text_vector(x)) x <- plain_vector(x)
   gone <- is_missing_value(x)
   text <- if (!is.null(format)) {
     fn <- room_of("format", format$fn)
-    fn$show(x, fn$decimals(x, format$options), format$options)
+    clean_text(fn$show(x, fn$decimals(x, format$options), format$options))
   } else {
-    default_texts(x)
+    default_texts(x, decimals)
   }
   text[gone] <- missing_mark
   text
 }
 
-default_texts <- function(x) {
+default_texts <- function(x, decimals = NULL) {
   switch(kind_of(x),
     logical = ifelse(x, "yes", "no"), empty = rep(missing_mark, length(x)),
-    integer = , double = , integer64 = number_text(x, needed_decimals(x)),
-    date = format(x), time = format(x, "%Y-%m-%d %H:%M:%S"),
+    integer = , double = , integer64 = number_text(x, if (is.null(decimals)) needed_decimals(x) else decimals),
+    date = format(x), time = time_texts(x),
     clean_text(as.character(x))
   )
+}
+
+# To the second, or as far as the values go.
+time_texts <- function(x) {
+  seconds <- as.double(unclass(x))
+  if (!any(seconds != floor(seconds), na.rm = TRUE)) return(format(x, "%Y-%m-%d %H:%M:%S"))
+  text <- sub("[.]?0+$", "", format(x, "%Y-%m-%d %H:%M:%OS6"))
+  ifelse(is.na(x), NA, text)
 }
 
 # A year or another plain label among whole numbers takes no thousands mark.
@@ -90,9 +118,8 @@ key_texts <- function(x, format = NULL) {
   cell_texts(x, format)
 }
 
-clean_text <- function(text) {
-  text <- encodeString(text, na.encode = FALSE)
-  gsub("\\\\", "\\", text, fixed = TRUE)
-}
+# Whatever comes from data, names, files or options passes here before it reaches a page or a message:
+# control characters and marks that hide or turn text are written out.
+clean_text <- function(text) core_escape_text(as.character(text))
 
 is_right_aligned <- function(x) kind_of(x) %in% c("integer", "double", "integer64")

@@ -52,6 +52,7 @@ common_kind <- function(kinds) {
   if (length(kinds) == 0) return("empty")
   if (length(kinds) == 1) return(kinds)
   if (all(kinds %in% c("logical", "integer", "double"))) return("double")
+  if (all(kinds %in% c("logical", "integer", "integer64"))) return("integer64")
   if (all(kinds %in% kind_sets$number)) return("double")
   if (all(kinds %in% kind_sets$text)) return("text")
   NA_character_

@@ -1,7 +1,7 @@
 # Row functions on numbers: arithmetic, rounding, comparison of numbers with bounds.
 
 as_plain_number <- function(x) {
-  if (inherits(x, "integer64")) x <- as.double(x)
+  if (inherits(x, "integer64")) x <- suppressWarnings(as.double(x))
   if (is.integer(x) || is.logical(x)) x <- as.double(x)
   x
 }
@@ -26,12 +26,25 @@ whole_arithmetic <- function(fn, x, y) {
 arithmetic <- function(fn) {
   force(fn)
   function(x, y) {
-    wholes <- inherits(x, "integer64") || inherits(y, "integer64")
-    others <- is.double(unclass(x)) && !inherits(x, "integer64") ||
-      is.double(unclass(y)) && !inherits(y, "integer64")
-    if (wholes && !others) return(whole_arithmetic(fn, x, y))
-    fn(as_plain_number(x), as_plain_number(y))
+    if (are_wholes(list(x, y))) return(whole_arithmetic(fn, x, y))
+    x <- as_plain_number(x)
+    y <- as_plain_number(y)
+    missing_stays(fn(x, y), x, y)
   }
+}
+
+# Whether 64-bit whole numbers stand among whole numbers only, and can stay what they are.
+are_wholes <- function(values) {
+  wholes <- vapply(values, inherits, TRUE, what = "integer64")
+  any(wholes) && all(wholes | vapply(values, function(x) is.integer(x) || is.logical(x), TRUE))
+}
+
+# Missing is missing, also beside a value that is no number.
+missing_stays <- function(result, x, y) {
+  if (!anyNA(result)) return(result)
+  gone <- is_missing_value(x) | is_missing_value(y)
+  result[rep_len(gone, length(result))] <- NA_real_
+  result
 }
 
 arithmetic_kind <- function(kinds, ...) {
@@ -41,10 +54,20 @@ arithmetic_kind <- function(kinds, ...) {
   "double"
 }
 
+# Beside 64-bit whole numbers a constant that is whole is one of them.
+whole_constants <- function(args, ctx) {
+  if (!any(vapply(args, function(arg) identical(arg$kind, "integer64"), TRUE))) return(args)
+  lapply(args, function(arg) {
+    if (arg$type != "value" || !is.double(arg$value) || is.object(arg$value)) return(arg)
+    if (anyNA(arg$value) || !is_whole_vector(arg$value)) return(arg)
+    value_node(bit64::as.integer64(arg$value))
+  })
+}
+
 two_numbers <- list(x = "number", y = "number")
 
 room("*", "row",
-  args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind,
+  args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants,
   work = arithmetic(`*`), words = "times"
 )
 
@@ -52,10 +75,10 @@ divided <- function(x, y, tally) {
   x <- as_plain_number(x)
   y <- as_plain_number(y)
   none <- !is.na(y) & y == 0
-  if (!any(none)) return(x / y)
-  result <- x / y
+  result <- missing_stays(x / y, x, y)
+  if (!any(none)) return(result)
   none <- rep_len(none, length(result))
-  count_up(tally, "Division by zero", sum(none & !is.na(x)))
+  count_up(tally, "Division by zero", sum(none & !is_missing_value(x)))
   result[none] <- NA_real_
   result
 }
@@ -65,20 +88,55 @@ room("/", "row",
   work = divided, words = "divided by; by zero gives missing, counted"
 )
 
-room("%%", "row",
-  args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
-  work = function(x, y, tally) {
+# The rest has the sign of the divisor, as the rest of a clock has.
+rest_of <- function(x, y, tally) {
+  none <- !is.na(y) & y == 0
+  y[none] <- NA
+  result <- if (are_wholes(list(x, y))) {
+    bit64::as.integer64(x) - floor_quotient(x, y) * bit64::as.integer64(y)
+  } else {
+    x <- as_plain_number(x)
     y <- as_plain_number(y)
-    count_up(tally, "Division by zero", sum(!is.na(y) & y == 0))
-    y[!is.na(y) & y == 0] <- NA_real_
-    as_plain_number(x) %% y
-  },
-  words = "the rest of a division"
+    missing_stays(x %% y, x, y)
+  }
+  count_up(tally, "Division by zero", sum(rep_len(none, length(result)) & !is_missing_value(x)))
+  result
+}
+
+floor_quotient <- function(x, y) {
+  x <- bit64::as.integer64(x)
+  y <- bit64::as.integer64(y)
+  quotient <- x %/% y
+  rest <- x - quotient * y
+  quotient - bit64::as.integer64(rest != 0L & (rest < 0L) != (y < 0L))
+}
+
+room("%%", "row",
+  args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants, counts = TRUE,
+  work = rest_of, words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
 )
 
+# What has no power, root or logarithm gives missing, counted.
+without_result <- function(result, none, what, tally) {
+  none <- none %in% TRUE
+  count_up(tally, what, sum(none))
+  result[none] <- NA_real_
+  result
+}
+
+power_of <- function(x, y, tally) {
+  x <- as_plain_number(x)
+  y <- as_plain_number(y)
+  result <- x^y
+  gone <- rep_len(is_missing_value(x) | is_missing_value(y), length(result))
+  result[gone] <- NA_real_
+  none <- x < 0 & is.finite(x) & is.finite(y) & y != floor(y) | x == 0 & y < 0
+  without_result(result, rep_len(none, length(result)), "Power that does not exist", tally)
+}
+
 room("^", "row",
-  args = alist(x = , y = ), takes = two_numbers, gives = number_kind,
-  work = function(x, y) as_plain_number(x)^as_plain_number(y), words = "to the power of"
+  args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE, work = power_of,
+  words = "to the power of; where there is none, missing, counted"
 )
 
 # Plus and minus also move dates by days, and give the days between two dates.
@@ -111,11 +169,12 @@ moved <- function(x, days) {
 is_moment_vector <- function(x) inherits(x, "Date") || inherits(x, "POSIXct")
 
 days_between <- function(x, y) {
-  day_number <- function(m) as.double(unclass(m)) / days_to_units(m, 1)
-  day_number(x) - day_number(y)
+  times <- inherits(x, "POSIXct") || inherits(y, "POSIXct")
+  (moment_number(x, y) - moment_number(y, x)) / (if (times) 86400 else 1)
 }
 
 either_number_or_moment <- function(args, ctx) {
+  args <- whole_constants(args, ctx)
   for (arg in args) {
     if (kind_fits(arg$kind, "number") || kind_fits(arg$kind, "moment")) next
     check_kinds(list(x = arg), list(x = "number"), "+ or -", ctx)
@@ -126,7 +185,7 @@ either_number_or_moment <- function(args, ctx) {
 room("+", "row",
   args = alist(x = , y = NULL), takes = list(), gives = sum_kind, ready = either_number_or_moment,
   work = function(x, y = NULL) {
-    if (is.null(y)) return(x)
+    if (is.null(y)) return(if (inherits(x, "integer64") || is_moment_vector(x)) x else as_plain_number(x))
     if (is_moment_vector(x)) return(moved(x, y))
     if (is_moment_vector(y)) return(moved(y, x))
     arithmetic(`+`)(x, y)
@@ -149,19 +208,49 @@ room("-", "row",
 # Halves go away from zero, and a half is judged as the number is written to 15 digits: 2.675 to two
 # decimals is 2.68, although the stored double lies a little under it.
 round_half_out <- function(x, digits = 0) {
+  n <- max(length(x), length(digits))
+  x <- rep_len(as_plain_number(x), n)
   scale <- 10^digits
-  scaled <- abs(as_plain_number(x)) * scale
+  scaled <- abs(x) * scale
   whole <- floor(scaled)
   up <- scaled - whole >= 0.5 - pmax(scaled, 1) * 4e-16
   result <- sign(x) * (whole + up) / scale
-  far <- is.finite(scaled) & scaled > 2^52
+  far <- !is.finite(scaled) | scaled > 2^52
   result[far] <- x[far]
   result
 }
 
+# 64-bit whole numbers are whole already; below the point of 10^-digits halves go away from zero too.
+round_wholes <- function(x, digits) {
+  digits <- rep_len(as_plain_number(digits), length(x))
+  coarse <- which(!is.na(x) & !is.na(digits) & digits < 0)
+  x[is.na(digits)] <- NA
+  if (length(coarse) == 0) return(x)
+  step <- bit64::as.integer64(10^pmin(-digits[coarse], 18))
+  half <- step %/% 2L
+  size <- abs(x[coarse])
+  down <- size - size %% step
+  up <- size - down >= half
+  result <- down + step * bit64::as.integer64(up)
+  x[coarse] <- ifelse_wholes(x[coarse] < 0L, -result, result)
+  x
+}
+
+ifelse_wholes <- function(test, yes, no) {
+  no[test %in% TRUE] <- yes[test %in% TRUE]
+  no
+}
+
 room("rounded", "row",
   args = alist(x = , digits = 0), takes = list(x = "number", digits = "number"),
-  gives = number_kind, work = round_half_out,
+  gives = function(kinds, ...) if (identical(kinds[1], "integer64")) "integer64" else "double",
+  work = function(x, digits) {
+    if (inherits(x, "integer64")) return(round_wholes(x, digits))
+    digits <- trunc(as_plain_number(digits))
+    result <- round_half_out(as_plain_number(x), digits)
+    result[rep_len(is_missing_value(x) | is.na(digits), length(result))] <- NA_real_
+    result
+  },
   words = "rounded; halves go away from zero"
 )
 
@@ -173,43 +262,90 @@ on_number <- function(name, fn, words) {
   )
 }
 
-quietly_or_missing <- function(fn) {
-  function(x) {
-    result <- suppressWarnings(fn(x))
-    result[is.nan(result) & !is.nan(x)] <- NA_real_
-    result
+# Functions under which a whole number stays whole.
+on_whole <- function(name, fn, words) {
+  force(fn)
+  room(name, "row",
+    args = alist(x = ), takes = list(x = "number"), gives = arithmetic_kind,
+    work = function(x) fn(if (inherits(x, "integer64")) x else as_plain_number(x)), words = words
+  )
+}
+
+on_whole("abs", abs, "the size without the sign")
+on_whole("floor", floor, "the whole number below")
+on_whole("ceiling", ceiling, "the whole number above")
+on_number("sign", sign, "-1, 0 or 1")
+on_number("exp", exp, "e to the power")
+
+# Functions that have no result for some numbers.
+on_some_numbers <- function(name, fn, none, what, words) {
+  force(fn)
+  force(none)
+  room(name, "row",
+    args = alist(x = ), takes = list(x = "number"), gives = number_kind, counts = TRUE,
+    work = function(x, tally) {
+      x <- as_plain_number(x)
+      without_result(suppressWarnings(fn(x)), none(x), what, tally)
+    },
+    words = words
+  )
+}
+
+on_some_numbers(
+  "sqrt", sqrt, function(x) x < 0, "Square root that does not exist",
+    "the square root; of less than zero missing, counted"
+)
+on_some_numbers(
+  "log", log, function(x) x <= 0, "Logarithm that does not exist",
+  "the natural logarithm; of zero and less missing, counted"
+)
+
+# Several values of a row: the one that is ahead of the others.
+rowwise <- function(ahead) {
+  force(ahead)
+  function(...) {
+    values <- list(...)
+    wholes <- are_wholes(values)
+    values <- lapply(values, if (wholes) bit64::as.integer64 else as_plain_number)
+    n <- max(vapply(values, length, 1L))
+    values <- lapply(values, function(x) if (length(x) == n) x else rep(x, n))
+    Reduce(function(a, b) {
+      gone <- is_missing_value(a) | is_missing_value(b)
+      odd <- if (wholes) FALSE else (is.nan(a) | is.nan(b)) & !gone
+      better <- ahead(b, a) %in% TRUE
+      a[better] <- b[better]
+      if (any(odd)) a[odd] <- NaN
+      a[gone] <- NA
+      a
+    }, values)
   }
 }
 
-on_number("abs", abs, "the size without the sign")
-on_number("floor", floor, "the whole number below")
-on_number("ceiling", ceiling, "the whole number above")
-on_number("sign", sign, "-1, 0 or 1")
-on_number("sqrt", quietly_or_missing(sqrt), "the square root; of less than zero: missing")
-on_number("log", quietly_or_missing(log), "the natural logarithm; of less than zero: missing")
-on_number("exp", exp, "e to the power")
-
-rowwise <- function(fn) {
-  force(fn)
-  function(...) Reduce(fn, lapply(list(...), as_plain_number))
-}
-
 room("least", "row",
-  args = alist(... = ), takes = list(... = "number"), gives = number_kind,
-  work = rowwise(function(a, b) pmin(a, b)), words = "the least of several numbers in a row"
+  args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
+  work = rowwise(`<`), words = "the least of several numbers in a row; missing if one of them is"
 )
 room("greatest", "row",
-  args = alist(... = ), takes = list(... = "number"), gives = number_kind,
-  work = rowwise(function(a, b) pmax(a, b)), words = "the greatest of several numbers in a row"
+  args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
+  work = rowwise(`>`), words = "the greatest of several numbers in a row; missing if one of them is"
 )
+
+# Digits with a sign, a decimal point and an exponent, and nothing else.
+strict_number <- function(texts) {
+  texts <- trimws(texts)
+  result <- rep(NA_real_, length(texts))
+  shaped <- grepl("^[-+]?([0-9]+[.]?[0-9]*|[.][0-9]+)([eE][-+]?[0-9]+)?$", texts)
+  result[shaped] <- core_numbers(texts[shaped])
+  result
+}
 
 room("as_number", "row",
   args = alist(x = ), takes = list(x = "any"), gives = number_kind, counts = TRUE,
   work = function(x, tally) {
     if (!is_text_vector(x) && !is.character(x) && !is.factor(x)) return(as.double(unclass(as_plain_number(x))))
-    result <- on_texts(x, function(texts) suppressWarnings(as.double(trimws(texts))))
+    result <- on_texts(x, strict_number)
     count_up(tally, "Text that is no number", sum(is.na(result)) - sum(is_missing_value(x)))
     result
   },
-  words = "a number out of text; what is no number is missing, counted"
+  words = "a number out of text: digits, sign, decimal point, exponent; what is no number is missing, counted"
 )

@@ -33,7 +33,7 @@ month_start <- function(starts) {
 }
 
 room("fiscal_year", "row",
-  args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer",
+  args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
   words = "the fiscal year, named after the calendar year in which it ends"
 )
@@ -41,7 +41,7 @@ room("fiscal_year", "row",
 calendar_units <- c("day", "week", "month", "quarter", "year")
 
 room("start_of", "row",
-  args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), gives = "date",
+  args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), gives = "date", one = "unit",
   ready = function(args, ctx) {
     unit <- args$unit$value
     if (args$unit$type == "value" && !(length(unit) == 1 && unit %in% calendar_units)) {
@@ -52,7 +52,13 @@ room("start_of", "row",
     }
     args
   },
-  work = function(x, unit) as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L)),
+  work = function(x, unit) {
+    if (!unit %in% calendar_units) stop_idle(
+      "bad_argument", sprintf("start_of() knows no unit %s.", value_text(unit)),
+      sprintf("The units are %s.", both(calendar_units))
+    )
+    as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
+  },
   words = "the first day of the day's week (Monday), month, quarter or year"
 )
 

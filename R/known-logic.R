@@ -1,19 +1,22 @@
 # Row functions that ask: comparison, logic, missing values, choices.
 
-# Text written in a comparison with a date is read as that date, strictly.
+# Text written in a comparison with a date is read as that date, strictly; beside a date with time it
+# may have a time of day, which is one of the column's own zone.
 date_from_text <- function(args, ctx) {
   kinds <- vapply(args, function(arg) arg$kind, character(1))
   if (!any(is_moment(kinds))) return(args)
+  times <- any(kinds == "time")
   lapply(args, function(arg) {
     if (arg$type != "value" || arg$kind != "text") return(arg)
-    day <- strict_date(arg$value)
-    if (anyNA(day)) {
+    moment <- strict_date(arg$value)
+    if (anyNA(moment) && times) moment <- strict_clock(arg$value)
+    if (anyNA(moment)) {
       stop_in(
         ctx, "wrong_kind", sprintf("%s is compared with a date and is no date.", value_text(arg$value)),
-        "Write dates as \"2025-03-31\"."
+        sprintf("Write dates as \"2025-03-31\"%s.", if (times) ", times as \"2025-03-31 18:30:00\"" else "")
       )
     }
-    value_node(if (any(kinds == "time")) as.POSIXct(format(day), tz = "UTC") else day)
+    value_node(moment)
   })
 }
 
@@ -28,9 +31,7 @@ comparable <- function(args, ctx) {
   args <- date_from_text(args, ctx)
   kinds <- vapply(args, function(arg) arg$kind, character(1))
   known <- setdiff(kinds, c("any", "empty"))
-  families <- unique(ifelse(known %in% kind_sets$number, "number",
-    ifelse(known %in% kind_sets$text, "text", "moment")
-  ))
+  families <- unique(vapply(known, kind_family, ""))
   if (length(families) > 1) {
     stop_in(
       ctx, "wrong_kind",
@@ -38,28 +39,119 @@ comparable <- function(args, ctx) {
         "%s is %s and %s is %s: they cannot be compared.", node_text(args[[1]]), a_kind(kinds[1]),
         node_text(args[[2]]), a_kind(kinds[2])
       ),
-      if ("text" %in% families) "Put quotes around text; use as_number() for numbers kept as text."
+      if ("texts" %in% families) "Put quotes around text; use as_number() for numbers kept as text."
+    )
+  }
+  for (arg in args) {
+    if (arg$type == "value" && anyNA(arg$value) && !any(is.nan(unclass(as_doubles_or_zero(arg$value))))) stop_in(
+      ctx, "missing_constant", "nothing is equal to a missing value, nor less or more than it.",
+      "Ask is_missing(x), or not: !is_missing(x)."
     )
   }
   args
 }
 
+as_doubles_or_zero <- function(x) if (is.double(x) && !inherits(x, "integer64")) x else 0
+
+# Which of two stands first goes by the order of a choice's levels, so what is beside it must be one of
+# them; only a column of text has an order of its own.
+in_order_comparable <- function(args, ctx) {
+  args <- comparable(args, ctx)
+  kinds <- vapply(args, function(arg) arg$kind, "")
+  other <- args[kinds == "text"]
+  if ("factor" %in% kinds && length(other) && other[[1]]$type != "value") stop_in(
+    ctx, "wrong_kind", sprintf(
+      "a choice goes by the order of its levels, and %s is text, which has another.", node_text(other[[1]])
+    ), sprintf("To compare both by alphabet write as_text(%s).", node_label(args[kinds == "factor"][[1]]))
+  )
+  args
+}
+
 is_textual <- function(x) is_text_vector(x) || is.character(x) || is.factor(x)
 
-compare_with <- function(fn) {
+compare_with <- function(fn, ordered = FALSE) {
   force(fn)
+  force(ordered)
   function(x, y) {
+    if (ordered && (is.factor(x) || is.factor(y))) return(compare_levels(fn, x, y))
     if (is_textual(x) || is_textual(y)) return(compare_texts(fn, x, y))
-    if (inherits(x, "integer64") || inherits(y, "integer64")) return(fn(x, y))
-    fn(unclass(as_utc_seconds(x, y)), unclass(as_utc_seconds(y, x)))
+    if (inherits(x, "integer64") || inherits(y, "integer64")) return(fn(which_is_more(x, y), 0L))
+    if (is_moment_vector(x) || is_moment_vector(y)) return(fn(moment_number(x, y), moment_number(y, x)))
+    fn(x, y)
   }
 }
 
-# A date beside a date with time counts from its midnight.
-as_utc_seconds <- function(x, other) {
-  if (inherits(x, "Date") && inherits(other, "POSIXct")) return(as.double(unclass(x)) * 86400)
-  x
+# Choices by the place of their levels.
+compare_levels <- function(fn, x, y) {
+  levels <- levels(if (is.factor(x)) x else y)
+  place <- function(v) {
+    if (is.factor(v) && identical(levels(v), levels)) return(as.integer(v))
+    if (is.factor(v)) stop_idle(
+      "wrong_kind", "Two choices with unlike levels have no order between them.",
+      "Compare them by alphabet: as_text(a) < as_text(b)."
+    )
+    text <- plain_vector(as_text_vector(v))
+    at <- match(text, levels)
+    lost <- text[is.na(at) & !is.na(text)]
+    if (length(lost)) stop_idle(
+      "bad_argument", sprintf("%s is none of the levels of the choice that it is compared with.", value_text(lost[1])),
+      sprintf("The levels are, in order, %s.", listing(vapply(levels, value_text, ""), 12))
+    )
+    at
+  }
+  fn(place(x), place(y))
 }
+
+# -1, 0 or 1: exact also where a 64-bit whole number stands beside one with a fraction.
+which_is_more <- function(x, y) {
+  if (!inherits(x, "integer64")) return(-which_is_more(y, x))
+  n <- max(length(x), length(y))
+  x <- rep(x, length.out = n)
+  y <- if (inherits(y, "integer64")) rep(y, length.out = n) else rep_len(as_plain_number(y), n)
+  result <- rep(NA_integer_, n)
+  if (inherits(y, "integer64")) return((x > y) - (x < y))
+  result[y >= 2^63] <- -1L
+  result[y < -2^63] <- 1L
+  inside <- which(y < 2^63 & y >= -2^63)
+  whole <- floor(y[inside])
+  bound <- bit64::as.integer64(whole)
+  part <- (x[inside] > bound) - (x[inside] < bound)
+  result[inside] <- ifelse(part == 0L & y[inside] > whole, -1L, part)
+  result[is.na(x)] <- NA
+  result
+}
+
+# Dates as days, or as seconds beside a date with time: a day begins at midnight in the zone of that
+# column, as as_date() has it.
+moment_number <- function(x, other) {
+  if (inherits(x, "idle_clock")) return(instant_of(unclass_clock(x), zone_of(other)))
+  if (inherits(x, "Date") && inherits(other, "POSIXct")) return(instant_of(as_days(x) * 86400, zone_of(other)))
+  as.double(unclass(x))
+}
+
+zone_of <- function(x) {
+  zone <- if (inherits(x, "idle_clock")) "UTC" else attr(x, "tzone")[1]
+  if (is.null(zone) || is.na(zone)) "" else zone
+}
+
+# Seconds since 1970 of wall clock readings, given as if they were of UTC.
+instant_of <- function(seconds, zone) {
+  if (zone %in% c("UTC", "GMT")) return(seconds)
+  different <- unique(seconds)
+  text <- format(as.POSIXct(different, origin = "1970-01-01", tz = "UTC"), "%Y-%m-%d %H:%M:%OS6")
+  there <- as.double(as.POSIXct(text, tz = zone, format = "%Y-%m-%d %H:%M:%OS"))
+  there[match(seconds, different)]
+}
+
+# A reading of the clock that is of no zone yet.
+strict_clock <- function(text) {
+  shaped <- grepl("^[0-9]{4}-[0-9]{2}-[0-9]{2}[ T][0-9]{2}:[0-9]{2}(:[0-9]{2}([.][0-9]+)?)?$", text)
+  text <- sub("^(.{16})$", "\\1:00", sub("T", " ", text, fixed = TRUE))
+  seconds <- as.double(as.POSIXct(text, tz = "UTC", format = "%Y-%m-%d %H:%M:%OS", optional = TRUE))
+  structure(ifelse(shaped, seconds, NA), class = c("idle_clock", "POSIXct", "POSIXt"), tzone = "UTC")
+}
+
+unclass_clock <- function(x) as.double(unclass(x))
 
 # By code point, on different texts only.
 compare_texts <- function(fn, x, y) {
@@ -93,52 +185,68 @@ compare_bytes <- function(fn, x, y) {
   rep_len(fn(left, right), n)
 }
 
-comparison <- function(op) {
+comparison <- function(op, ordered) {
   force(op)
   room(op, "row",
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
-    ready = comparable, work = compare_with(match.fun(op)), words = "compares"
+    ready = if (ordered) in_order_comparable else comparable, work = compare_with(match.fun(op), ordered),
+    words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares"
   )
 }
-lapply(c("==", "!=", "<", "<=", ">", ">="), comparison)
+lapply(c("==", "!="), comparison, ordered = FALSE)
+lapply(c("<", "<=", ">", ">="), comparison, ordered = TRUE)
 
 room("%in%", "row",
   args = alist(x = , set = ), takes = list(x = "any", set = "any"), gives = "logical",
   check = function(expr, values, ctx) {
-    set <- expr[[3]]
-    if (rlang::is_call(set, "c")) {
-      members <- lapply(as.list(set)[-1], check_node, values = values, ctx = ctx)
-      if (any(vapply(members, function(m) m$type != "value", logical(1)))) {
-        stop_in(ctx, "bad_argument", "the set to the right of %in% holds values only.")
-      }
-      set <- do.call(c, lapply(members, function(m) m$value))
-    } else {
-      set <- check_node(set, values, ctx)$value
-    }
-    args <- list(x = check_node(expr[[2]], values, ctx), set = value_node(set))
+    parts <- match_args(expr, room_of("row", "%in%")$args, "%in%", ctx)
+    set <- check_set(parts$set, values, ctx, "the set to the right of %in%")
+    if (set$type == "value" && length(set$value) && anyNA(set$value)) stop_in(
+      ctx, "missing_constant", "the set to the right of %in% has a missing value, which nothing is equal to.",
+      "Take it out and write x %in% set | is_missing(x)."
+    )
+    args <- list(x = check_node(parts$x, values, ctx), set = set)
     list(type = "call", fn = "%in%", args = comparable(args, ctx), kind = "logical")
   },
-  work = function(x, set) {
-    if (is_textual(x)) {
-      set <- as.character(set)
-      return(on_texts(as_texts(x), function(texts) texts %in% set))
-    }
-    found <- match(x, set, nomatch = 0L) > 0L
-    found[is.na(x)] <- NA
-    found
-  },
-  words = "is one of a set"
+  work = function(x, set) in_set(x, set),
+  words = "is one of a set of values, written as c(...) or held by a variable"
 )
+
+in_set <- function(x, set) {
+  if (is_textual(x)) {
+    set <- enc2utf8(as.character(set))
+    return(on_texts(as_texts(x), function(texts) ifelse(is.na(texts), NA, texts %in% set)))
+  }
+  if (is_moment_vector(x) && length(set)) {
+    set <- moment_number(set, x)
+    x <- if (inherits(x, "POSIXct")) as.double(unclass(x)) else as_days(x)
+  }
+  if (inherits(x, "integer64") || inherits(set, "integer64")) return(whole_in_set(x, set))
+  found <- match(x, set, nomatch = 0L) > 0L
+  found[is_missing_value(x)] <- NA
+  found
+}
+
+whole_in_set <- function(x, set) {
+  as_wholes <- function(v) if (inherits(v, "integer64")) v else bit64::as.integer64(v)
+  whole <- if (inherits(x, "integer64")) rep(TRUE, length(x)) else x == floor(x) & abs(x) < 2^63
+  if (!inherits(set, "integer64")) set <- set[is.finite(set) & set == floor(set) & abs(set) < 2^63]
+  found <- rep(FALSE, length(x))
+  at <- which(whole)
+  if (length(set)) found[at] <- !is.na(bit64::match(as_wholes(x[at]), as_wholes(set)))
+  found[is_missing_value(x)] <- NA
+  found
+}
 
 room("between", "row",
   args = alist(x = , low = , high = ), takes = list(x = "any", low = "any", high = "any"),
   gives = "logical",
   ready = function(args, ctx) {
-    lower <- comparable(unname(args[c("x", "low")]), ctx)
-    upper <- comparable(unname(args[c("x", "high")]), ctx)
+    lower <- in_order_comparable(unname(args[c("x", "low")]), ctx)
+    upper <- in_order_comparable(unname(args[c("x", "high")]), ctx)
     list(x = lower[[1]], low = lower[[2]], high = upper[[2]])
   },
-  work = function(x, low, high) compare_with(`>=`)(x, low) & compare_with(`<=`)(x, high),
+  work = function(x, low, high) compare_with(`>=`, TRUE)(x, low) & compare_with(`<=`, TRUE)(x, high),
   words = "from one bound to another, both included"
 )
 
@@ -163,7 +271,7 @@ same_kind <- function(kinds, args, ctx) {
   if (is.na(kind)) {
     stop_in(
       ctx, "wrong_kind",
-      sprintf("the values of one column must be of one kind, and these are %s.", both(a_kind(kinds))),
+      sprintf("the values of one column must be of one kind, and these are %s.", both(unique(a_kind(kinds)))),
       "Make text of them with as_text(), or numbers with as_number()."
     )
   }
@@ -171,24 +279,31 @@ same_kind <- function(kinds, args, ctx) {
 }
 
 # Brings values to one representation, so that they can stand in one column.
-alike <- function(values, n) {
-  textual <- any(vapply(values, is_textual, logical(1)))
-  if (!textual) {
-    wholes <- vapply(values, inherits, logical(1), what = "integer64")
-    return(
-      if (all(wholes)) values else lapply(values, function(v) if (is_moment_vector(v)) v else as_plain_number(v))
-    )
+alike <- function(values) {
+  kinds <- vapply(values, kind_of_values, "")
+  kind <- common_kind(kinds)
+  like <- values[match(kind, kinds)]
+  lapply(values, as_values_of, kind = kind, like = like)
+}
+
+kind_of_values <- function(x) if (is.character(x) && all(is.na(x))) "empty" else kind_of(x)
+
+as_values_of <- function(x, kind, like) {
+  if (kind %in% c("text", "factor")) {
+    if (kind_of(x) == "empty") return(text_vector(rep(NA_integer_, length_of(x)), character()))
+    return(if (is.character(x)) encode_text(x) else as_text_vector(x))
   }
-  lapply(values, function(v) {
-    if (!is_textual(v)) return(text_vector(rep(NA_integer_, length_of(v)), character()))
-    if (is.character(v)) encode_text(v) else as_text_vector(v)
-  })
+  if (kind_of(x) == "empty" && is_moment(kind)) return(like[[1]][rep(NA_integer_, length_of(x))])
+  if (kind == "integer64") return(bit64::as.integer64(x))
+  if (kind == "integer") return(as.integer(x))
+  if (kind == "double") return(as_plain_number(x))
+  x
 }
 
 # The value at `choice` (1 for the first list of values, ...) in each row.
 choose_from <- function(values, choice) {
   n <- length(choice)
-  values <- lapply(alike(values, n), function(v) if (length_of(v) == n) v else repeated(v, n))
+  values <- lapply(alike(values), function(v) if (length_of(v) == n) v else repeated(v, n))
   if (any(vapply(values, is_text_vector, logical(1)))) return(choose_texts(values, choice))
   result <- values[[1]]
   for (k in seq_along(values)[-1]) {
@@ -222,7 +337,8 @@ room("case", "row",
     check_kinds(stats::setNames(conditions, rep("when", length(conditions))), list(when = "logical"), "when", ctx)
     results <- lapply(branches, function(b) check_node(b[[3]], values, ctx))
     results <- c(results, list(if (any(last)) check_node(parts[last][[1]], values, ctx) else value_node(NA)))
-    kind <- same_kind(vapply(results, function(r) r$kind, character(1)), results, ctx)
+    results <- whole_constants(results, ctx)
+    kind <- same_kind(vapply(results, function(r) r$kind, "", USE.NAMES = FALSE), results, ctx)
     list(type = "call", fn = "case", args = c(unname(conditions), unname(results)), kind = kind)
   },
   work = function(...) {
@@ -241,9 +357,10 @@ room("case", "row",
 )
 
 room("or_else", "row",
-  args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = same_kind,
+  args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = same_kind, ready = whole_constants,
   work = function(x, y) {
-    choose_from(list(x, y), ifelse(is_missing_value(x), 2, 1))
+    n <- max(length_of(x), length_of(y))
+    choose_from(list(x, y), rep_len(ifelse(is_missing_value(x), 2, 1), n))
   },
   words = "the first value, or the second where it is missing"
 )
@@ -284,12 +401,11 @@ room("bands", "row",
   words = "which band between limits; a limit belongs to the band above it"
 )
 
-# Constants written as c(...), as one value, or as a local variable.
+# Constants that must be known when the brief is made.
 set_of_values <- function(expr, values, arg, ctx) {
-  members <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
-  nodes <- lapply(members, check_node, values = values, ctx = ctx)
-  if (any(vapply(nodes, function(n) n$type != "value", logical(1)))) {
-    stop_in(ctx, "bad_argument", sprintf("`%s` takes values, not columns.", arg))
+  set <- check_set(expr, values, ctx, tick(arg))
+  if (set$type != "value") {
+    stop_in(ctx, "bad_argument", sprintf("`%s` takes values that are known, and given() is not supplied.", arg))
   }
-  do.call(c, lapply(nodes, function(n) n$value))
+  set$value
 }

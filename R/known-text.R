@@ -1,7 +1,7 @@
 # Row functions on text. Each works on the different texts of a column once.
 
 room("joined", "row",
-  args = alist(... = , sep = " "), takes = list(... = "any", sep = "text"), gives = "text",
+  args = alist(... = , sep = " "), takes = list(... = "any", sep = "text"), gives = "text", one = "sep",
   work = function(..., sep) {
     parts <- lapply(list(...), as_written)
     Reduce(function(a, b) join_two(a, b, sep), parts)
@@ -15,6 +15,8 @@ as_written <- function(x) {
   values <- unique(x)
   texts <- if (is.double(values) && !is.object(values)) {
     format_each(values)
+  } else if (inherits(values, "POSIXct")) {
+    time_texts(values)
   } else {
     as.character(values)
   }
@@ -39,29 +41,116 @@ room("as_text", "row",
   words = "text out of any value"
 )
 
-on_text <- function(name, gives, fn, words, args = alist(x = ), takes = list(x = "text")) {
+# A function of texts and what it is told besides: on each text once where that is the same for all
+# rows, else on each combination once. What is missing anywhere gives missing.
+on_text <- function(name, gives, fn, words, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
   force(fn)
   room(name, "row",
-    args = args, takes = takes, gives = gives,
-    work = function(x, ...) on_texts(x, function(texts) fn(texts, ...)), words = words
+    args = args, takes = takes, gives = gives, ready = ready,
+    work = function(...) texts_worked(fn, list(...)), words = words
   )
 }
 
-on_text("upper", "text", toupper, "in capitals")
-on_text("lower", "text", tolower, "in small letters")
-on_text("trimmed", "text", function(x) gsub("[[:space:]]+", " ", trimws(x)), "without spare spaces")
-on_text("text_length", "integer", function(x) nchar(x, "chars"), "the number of characters")
+texts_worked <- function(fn, args) {
+  rest <- lapply(args[-1], plain_vector)
+  if (all(lengths(rest) == 1)) {
+    if (anyNA(unlist(rest))) fn <- function(texts, ...) rep(NA, length(texts))
+    return(on_texts(args[[1]], function(texts) do.call(fn, c(list(texts), unname(rest)))))
+  }
+  n <- max(vapply(args, length_of, 1))
+  columns <- lapply(unname(args), function(x) {
+    if (is_textual(x)) x <- as_text_vector(x)
+    if (length_of(x) == n) x else repeated(x, n)
+  })
+  groups <- core_group(columns, n)
+  first <- core_group_facts(groups)$first
+  values <- lapply(columns, function(x) plain_vector(pick_rows(x, first)))
+  gone <- Reduce(`|`, lapply(values, is.na))
+  there <- lapply(values, `[`, !gone)
+  if (all(gone)) there <- lapply(values, function(x) if (is.character(x)) "a" else 1)  # for the kind of the answer
+  result <- do.call(fn, there)
+  every <- rep(result[NA_integer_], length(first))
+  if (any(!gone)) every[!gone] <- result
+  number <- core_group_numbers(groups)
+  if (is.character(every)) pooled(number, every) else core_look_up(number, every)
+}
+
+# Letters whatever the locale of the session. Code points that are no characters, at which R's functions
+# stop, are held by others that do not occur meanwhile.
+in_unicode <- function(fn) {
+  force(fn)
+  function(x, ...) {
+    local_utf8()
+    x <- enc2utf8(x)
+    if (!any(grepl(no_characters, x, useBytes = TRUE))) return(fn(x, ...))
+    spare <- intToUtf8(0xF0000 + seq_len(300), multiple = TRUE)
+    spare <- utils::head(spare[!vapply(spare, function(one) any(grepl(one, x, fixed = TRUE)), TRUE)], 2)
+    held <- exchanged(x, c("\xef\xbf\xbe", "\xef\xbf\xbf"), spare)
+    result <- fn(held, ...)
+    if (is.character(result)) exchanged(result, spare, c("\xef\xbf\xbe", "\xef\xbf\xbf")) else result
+  }
+}
+
+no_characters <- "\xef\xbf[\xbe\xbf]"
+
+exchanged <- function(x, from, to) {
+  for (k in seq_along(from)) x <- gsub(from[k], to[k], x, fixed = TRUE, useBytes = TRUE)
+  Encoding(x) <- "UTF-8"
+  x
+}
+
+on_text("upper", "text", in_unicode(toupper), "in capitals")
+on_text("lower", "text", in_unicode(tolower), "in small letters")
+on_text(
+  "trimmed", "text", in_unicode(function(x) gsub("[[:space:]]+", " ", trimws(x))), "without spare spaces"
+)
+on_text("text_length", "integer", in_unicode(function(x) nchar(x, "chars")), "the number of characters")
 
 with_part <- alist(x = , part = )
 part_takes <- list(x = "text", part = "text")
 on_text("starts_with", "logical", function(x, part) startsWith(x, part), "begins with", with_part, part_takes)
 on_text("ends_with", "logical", function(x, part) endsWith(x, part), "ends with", with_part, part_takes)
-on_text("contains", "logical", function(x, part) grepl(part, x, fixed = TRUE), "contains", with_part, part_takes)
-on_text("replaced", "text", function(x, from, to) gsub(from, to, x, fixed = TRUE),
-  "with a part replaced, letter for letter",
-  args = alist(x = , from = , to = ), takes = list(x = "text", from = "text", to = "text")
+on_text(
+  "contains", "logical", function(x, part) by_part(part, x, function(one, texts) grepl(one, texts, fixed = TRUE)),
+  "contains", with_part, part_takes
 )
-on_text("characters", "text", function(x, from, to) substr(x, from, to),
+
+# Work on all texts that share a part at once.
+by_part <- function(part, x, work) {
+  if (length(part) == 1) return(work(part, x))
+  result <- lapply(split(seq_along(x), match(part, unique(part))), function(at) work(part[at[1]], x[at]))
+  unsplit(result, match(part, unique(part)))
+}
+
+replaced_part <- function(x, from, to) {
+  pair <- paste0(nchar(from), ":", from, to)
+  which <- match(pair, unique(pair))
+  by_part(which, x, function(one, texts) {
+    at <- match(one, which)
+    if (isTRUE(nzchar(from[at]))) gsub(from[at], to[at], texts, fixed = TRUE) else texts
+  })
+}
+
+on_text("replaced", "text", replaced_part, "with a part replaced, letter for letter",
+  args = alist(x = , from = , to = ), takes = list(x = "text", from = "text", to = "text"),
+  ready = function(args, ctx) {
+    if (identical(args$from$value, "")) stop_in(ctx, "bad_argument", "replaced() has nothing to look for: from = \"\".")
+    args
+  }
+)
+
+whole_places <- function(args, ctx) {
+  for (name in c("from", "to")) {
+    value <- args[[name]]$value
+    if (is.numeric(value) && !is.na(value) && value != floor(value)) stop_in(
+      ctx, "bad_argument", sprintf("characters(%s = ) takes a whole number, and got %s.", name, value_text(value))
+    )
+  }
+  args
+}
+
+on_text("characters", "text", in_unicode(function(x, from, to) substr(x, as.double(from), as.double(to))),
   "the characters from one place to another",
-  args = alist(x = , from = , to = 1000000), takes = list(x = "text", from = "number", to = "number")
+  args = alist(x = , from = , to = 2147483647), takes = list(x = "text", from = "number", to = "number"),
+  ready = whole_places
 )

@@ -24,6 +24,7 @@
 #' ledger(demo_table("tolls"))
 #' ledger(demo_table("tolls", as = "path"))
 ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
+  local_utf8()
   if (is.null(name)) name <- deparse1(substitute(source))
   if (inherits(source, "idle_ledger")) return(source)
   if (inherits(source, "idle_statement")) return(statement_ledger(source, short_name(name)))
@@ -92,13 +93,10 @@ prepared <- function(column, where) if (is.character(column)) encode_text(column
 #' @export
 #' @rdname ledger
 print.idle_ledger <- function(x, ...) {
-  cat(
-    style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column"))),
-    "\n",
-    sep = ""
-  )
+  local_utf8()
+  say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column")))
   print_table(lapply(x$columns, utils::head, 6))
-  cat(paste0("  ", names(x$columns), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
+  cat(paste0("  ", clean_text(names(x$columns)), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
   invisible(x)
 }

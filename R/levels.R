@@ -87,7 +87,7 @@ stack_levels <- function(state, tables) {
   state$level <- rep(seq_along(sizes), sizes)
   state$level_keys <- kept
   state$line_kind <- rep(vapply(kept, kind_of_level, "", all = state$keys), sizes)
-  state$summed_over <- rep(vapply(kept, function(keys) toString(setdiff(state$keys, keys)), ""), sizes)
+  state$summed_over <- rep(vapply(kept, function(keys) text_of_names(setdiff(state$keys, keys)), ""), sizes)
 }
 
 kind_of_level <- function(keys, all) {

@@ -7,7 +7,7 @@
 #' @param from A source as for [brief()]: a ledger, a data frame, the path of a file, or a brief.
 #' @param value The column whose values are listed.
 #' @param under The column whose values head the lists.
-#' @param along The order of each list: columns, with `desc()`, or `entered()`. By default that of the
+#' @param along The order of each list: columns, with `falling()`, or `entered()`. By default that of the
 #'   values themselves.
 #' @return A [brief()]; [draw_up()] gives a statement with a row for each place in the lists, and
 #'   `line_up()` on the brief of distinct lines lists each value once.
@@ -20,6 +20,7 @@
 #' locks <- brief(demo_table("locks"), lines = c(reach, lock))
 #' line_up(locks, lock, under = reach)
 line_up <- function(from, value, under, along = NULL) {
+  local_utf8()
   value <- line_up_name(rlang::enquo(value), "value")
   under <- line_up_name(rlang::enquo(under), "under")
   along <- rlang::enquo(along)

@@ -12,6 +12,7 @@
 #' look(demo_table("tolls"))
 #' look(demo_table("tolls"))$traps
 look <- function(source) {
+  local_utf8()
   source <- as_source(source, deparse1(substitute(source)))
   if (inherits(source, "idle_brief")) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
   columns <- prepared_columns(source, names(source$columns))
@@ -71,17 +72,12 @@ with_short_examples <- function(columns) {
 
 #' @export
 print.idle_look <- function(x, ...) {
-  cat(
-    style_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$entries), count_of(nrow(x$columns), "column"))),
-    "\n",
-    sep = ""
-  )
-  print_table(with_short_examples(as.list(x$columns)))
+  local_utf8()
+  say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$entries), count_of(nrow(x$columns), "column")))
+  print_table(with_short_examples(as.list(x$columns)), keys = names(x$columns) == "column")
   if (length(x$traps) > 0) {
     cat("\n", style_title("Take care"), "\n", sep = "")
-    for (trap in x$traps) cat(
-      paste(strwrap(trap, page_width(), initial = "- ", prefix = "  "), collapse = "\n"), "\n", sep = ""
-    )
+    for (trap in x$traps) say(paste("-", trap), exdent = 2)
   }
   invisible(x)
 }

@@ -34,6 +34,7 @@ room("unpivot", "preparation",
     c(ctx$columns[part$kept], stats::setNames(list("text", part$kind), c(part$names, part$values)))
   },
   work = function(state, part) work_unpivot(state, part),
+  plain = "makes an entry of each cell of some columns, with the column's name and the cell's value",
   words = function(part) {
     sprintf(
       "make an entry of each cell of %s, with the column as %s and the cell as %s%s", listing(

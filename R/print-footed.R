@@ -5,10 +5,10 @@ total_label <- "Total"
 others_label <- "(others)"
 
 # The texts of the key columns of a page, by their place in its layout, and where rules are drawn.
-footed_page <- function(x, facts, layout, shown) {
-  rows <- seq_len(shown)
+footed_page <- function(x, facts, layout, rows) {
+  shown <- length(rows)
   kind <- x$line_kind[rows]
-  summed <- strsplit(x$summed_over[rows], ", ", fixed = TRUE)
+  summed <- lapply(x$summed_over[rows], names_in_text)
   at <- which(vapply(layout, function(part) part$name %in% facts$keys, TRUE))
   texts <- lapply(at, function(k) {
     part <- layout[[k]]
@@ -27,9 +27,27 @@ footed_page <- function(x, facts, layout, shown) {
   )
   before <- identical(facts$subtotals, "before")
   list(
-    texts = stats::setNames(not_repeated(texts), at), above = of_subtotals & !alike[rows] & !before,
+    texts = stats::setNames(not_repeated(texts), at), above = of_subtotals & !alike & !before,
     below = ifelse(kind == "total", 2, ifelse(of_subtotals & before, 1, 0))
   )
+}
+
+# What a line sums over, as text and back: names with a comma in them stand in backticks.
+text_of_names <- function(names) {
+  odd <- grepl("[,`]", names)
+  names[odd] <- paste0("`", gsub("`", "``", names[odd], fixed = TRUE), "`")
+  toString(names)
+}
+
+names_in_text <- function(text) {
+  if (is.na(text) || !nzchar(text)) return(character())
+  if (!grepl("`", text, fixed = TRUE)) return(strsplit(text, ", ", fixed = TRUE)[[1]])
+  found <- regmatches(text, gregexpr("`([^`]|``)*`|[^,`]+", text))[[1]]
+  found <- trimws(found)
+  found <- found[nzchar(found)]
+  quoted <- startsWith(found, "`")
+  found[quoted] <- gsub("``", "`", substr(found[quoted], 2, nchar(found[quoted]) - 1), fixed = TRUE)
+  found
 }
 
 # Data that read like one of our labels stand in quotes, so that no label can be taken for data.

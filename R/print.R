@@ -1,5 +1,15 @@
 # Pages in the terminal. Colour helps where there is some; nothing depends on it.
 
+# All words of a page pass through these, and so does all that they quote.
+say_title <- function(text) say(text, exdent = 2, style = style_title)
+
+say <- function(text, indent = 0, exdent = indent, style = identity, width = page_width()) {
+  lines <- strwrap(clean_text(text), width, indent = indent, exdent = exdent)
+  cat(style(paste(lines, collapse = "\n")), "\n", sep = "")
+}
+
+say_quiet <- function(text, ...) say(text, ..., style = style_quiet)
+
 style_title <- function(text) cli::style_bold(text)
 style_quiet <- function(text) cli::col_grey(text)
 style_head <- function(text) cli::col_blue(text)
@@ -8,63 +18,101 @@ rule_mark <- function() if (cli::is_utf8_output()) "\u2500" else "-"
 
 print_notes <- function(notes) {
   notes <- unique(notes)
-  for (note in notes) {
-    cat(
-      style_quiet(paste(strwrap(paste("Note:", note), width = page_width(), exdent = 6), collapse = "\n")),
-      "\n",
-      sep = ""
-    )
-  }
+  for (note in notes) say_quiet(paste("Note:", note), exdent = 6)
 }
 
 page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_width()) else width
 
-# A table with a head line and a rule; numbers to the right, text to the left. Columns that do not fit
-# the width are named below. `blank` says by column which missing values stand for nothing; `footed`
-# has the texts of keys and the places of rules of a page with subtotals.
-print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL,
-                        others = NULL, blank = FALSE, footed = NULL, width = NULL, indent = 0) {
+# A table with a head line and a rule; numbers to the right, text to the left. What does not fit the
+# width goes into a further table below, which begins with the keys again. `blank` says by column which
+# missing values stand for nothing; `footed` has the texts of keys and the places of rules of a page with
+# subtotals; `over` what stands above the headings of several columns; `gap` the row before which some
+# are left out.
+print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL, others = NULL, blank = FALSE,
+                        footed = NULL, width = NULL, indent = 0, decimals = NULL, over = NULL, gap = NULL) {
   if (length(columns) == 0) return(invisible())
   if (is.null(formats)) formats <- vector("list", length(columns))
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
-  texts <- Map(column_texts, columns, formats, keys, list(others), blank)
+  if (is.null(decimals)) decimals <- vector("list", length(columns))
+  texts <- Map(column_texts, columns, formats, keys, list(others), blank, decimals)
   texts[as.integer(names(footed$texts))] <- footed$texts
   right <- vapply(columns, is_right_aligned, TRUE) & !keys
   blocks <- Map(table_block, texts, headings, right)
   widths <- vapply(blocks, function(block) cli::ansi_nchar(block[1], "width"), numeric(1))
-  margin <- strrep(" ", indent)
-  fits <- cumsum(widths + 2) - 2 + indent <= page_width(width)
-  fits[1] <- TRUE
-  rows <- do.call(paste, c(unname(blocks[fits]), sep = "  "))
+  room <- page_width(width) - indent
+  tables <- fitting_tables(widths, keys, room, over)
+  for (k in seq_along(tables)) {
+    if (k > 1) cat("\n")
+    at <- tables[[k]]
+    print_block(blocks[at], widths[at], right[at], footed, over[at], gap, strrep(" ", indent), room)
+  }
+}
+
+# Which columns stand in which table: as many as fit, with the keys before them where those leave room.
+# Columns under one heading stay together where they can.
+fitting_tables <- function(widths, keys, room, over = NULL) {
+  lead <- if (sum(widths[keys] + 2) <= room / 2) which(keys) else integer()
+  needs <- function(at) sum(widths[at] + 2) - 2
+  tables <- list()
+  here <- integer()
+  for (part in together(over, length(widths))) {
+    if (needs(c(lead, part)) > room) part <- as.list(part) else part <- list(part)
+    for (at in part) {
+      if (needs(c(here, at)) > room && !all(here %in% lead)) {
+        tables <- c(tables, list(here))
+        here <- setdiff(lead, at)
+      }
+      here <- c(here, at)
+    }
+  }
+  c(tables, list(here))
+}
+
+together <- function(over, n) {
+  if (is.null(over)) return(as.list(seq_len(n)))
+  run <- cumsum(c(TRUE, over[-1] != over[-n] | !nzchar(over[-1]))[seq_len(n)])
+  unname(split(seq_len(n), run))
+}
+
+print_block <- function(blocks, widths, right, footed, over, gap, margin, room) {
+  rows <- do.call(paste, c(unname(blocks), sep = "  "))
+  if (any(nzchar(over))) cat(margin, style_head(heads_over(over, widths)), "\n", sep = "")
   cat(margin, style_head(trimws(rows[1], "right")), "\n", sep = "")
-  cat(margin, strrep(rule_mark(), min(page_width(width), sum(widths[fits] + 2) - 2)), "\n", sep = "")
-  body <- trimws(rows[-1], "right")
-  if (!is.null(footed)) body <- with_rules(body, footed, widths[fits], right[fits])
+  cat(margin, strrep(rule_mark(), min(room, sum(widths + 2) - 2)), "\n", sep = "")
+  body <- as.list(trimws(rows[-1], "right"))
+  if (!is.null(footed)) body <- with_rules(body, footed, widths, right)
+  if (!is.null(gap)) body <- append(body, if (cli::is_utf8_output()) "\u22ee" else ":", gap - 1)
+  body <- unlist(body, use.names = FALSE)
   if (length(body) > 0) cat(paste0(margin, body, "\n"), sep = "")
-  name_left_out(headings[!fits], width)
 }
 
-name_left_out <- function(headings, width) {
-  left <- clean_text(headings)
-  if (length(left) == 0) return(invisible())
-  text <- sprintf("(no room for %s: %s)", count_of(length(left), "column"), listing(left, 12))
-  cat(style_quiet(paste(strwrap(text, page_width(width)), collapse = "\n")), "\n", sep = "")
+# A heading in the middle over the columns that share it.
+heads_over <- function(over, widths) {
+  runs <- rle(over)
+  ends <- cumsum(runs$lengths)
+  parts <- mapply(function(head, end, n) {
+    at <- seq(end - n + 1, end)
+    wide <- sum(widths[at] + 2) - 2
+    text <- cli::ansi_strtrim(clean_text(head), wide)
+    as.character(cli::ansi_align(text, width = wide, align = "center"))
+  }, runs$values, ends, runs$lengths)
+  trimws(paste(parts, collapse = "  "), "right")
 }
 
-# Rules stand under the columns of numbers only.
+# Each row with the rules above and below it, which stand under the columns of numbers only.
 with_rules <- function(body, footed, widths, right) {
   rule <- function(mark) {
     trimws(paste(strrep(ifelse(right, mark, " "), widths), collapse = "  "), "right")
   }
   single <- rule(rule_mark())
   double <- rule(if (cli::is_utf8_output()) "\u2550" else "=")
-  unlist(Map(
+  Map(
     function(row, above, below) c(if (above) single, row, c(single, double)[below]), body, footed$above, footed$below
-  ), use.names = FALSE)
+  )
 }
 
-column_texts <- function(column, format, key, others, blank = FALSE) {
-  texts <- if (key) key_texts(column, format) else cell_texts(column, format)
+column_texts <- function(column, format, key, others, blank = FALSE, decimals = NULL) {
+  texts <- if (key) key_texts(column, format) else cell_texts(column, format, decimals)
   texts[is_missing_value(column) & blank] <- ""
   if (key && !is.null(others)) texts[others == "others" & is_missing_value(column)] <- others_label
   texts
@@ -81,24 +129,17 @@ table_block <- function(texts, heading, right) {
 #' @param x A brief.
 #' @export
 print.idle_brief <- function(x, ...) {
-  cat(style_title(page_title(x)), "\n", sep = "")
+  local_utf8()
+  say_title(page_title(x))
   words <- c(sprintf("From %s (%s)", name_of(x$source), source_size(x$source)), brief_words(x))
   for (line in words) {
     inset <- if (startsWith(line, "  ")) 6 else 4
-    cat(
-      paste(strwrap(trimws(line), page_width(), indent = inset - 2, exdent = inset + 2), collapse = "\n"),
-      "\n",
-      sep = ""
-    )
+    say(trimws(line), indent = inset - 2, exdent = inset + 2)
   }
   print_notes(x$notes)
   wanting <- values_wanting(x)
   if (length(wanting) > 0) {
-    cat(
-      style_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting)))),
-      "\n",
-      sep = ""
-    )
+    say_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting))))
     return(invisible(x))
   }
   cat("\n")
@@ -112,14 +153,9 @@ source_size <- function(source) {
 
 # Names of given() values that nobody has supplied.
 values_wanting <- function(brief) {
-  found <- character()
-  walk <- function(node) {
-    if (!is.list(node)) return(invisible())
-    if (identical(node$type, "given")) found <<- c(found, node$name)
-    lapply(node, walk)
-    invisible()
-  }
-  walk(brief$checked)
+  found <- unlist(lapply(nodes_within(brief$checked), function(node) {
+    if (identical(node$type, "given")) node$name
+  }))
   below <- if (inherits(brief$source, "idle_brief")) values_wanting(brief$source)
   unique(c(found, below))
 }

@@ -18,13 +18,14 @@
 #' @examples
 #' page <- brief(demo_table("tolls"),
 #'   lines = c(reach, lock), figures = c(receipts = sum(toll), typical = median(toll)),
-#'   beside = c(place = rank(desc(receipts), per = reach))
+#'   beside = c(place = rank(falling(receipts), per = reach))
 #' )
 #' proof(page, receipts, lock == "Tarn Foot")
 #' proof(page, place, lock == "Tarn Foot")
 proof <- function(x, figure, ...) {
+  local_utf8()
   name <- as.character(rlang::ensym(figure))
-  items <- unlist(unname(lapply(rlang::enquos(...), capture_items)), recursive = FALSE)
+  items <- captured_conditions(rlang::enquos(...))
   proof_of_items(x, name, items)
 }
 
@@ -67,11 +68,11 @@ line_words <- function(state, line) {
   if (length(state$keys) == 0) return(if (state$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
   kept <- if (is_footed(state)) state$level_keys[[state$level[line]]] else state$keys
   if (length(kept) == 0) return("the grand total")
-  words <- vapply(kept, function(key) paste(key, key_texts(plain_vector(pick_rows(state$lines[[key]], line)))), "")
-  summed <- if (is_footed(state) && nzchar(state$summed_over[line])) sprintf(
-    ", over all of %s", state$summed_over[line]
-  )
-  paste0(both(words), summed)
+  words <- vapply(kept, function(key) {
+    paste(key, key_texts(plain_vector(pick_rows(state$lines[[key]], line)), state$formats[[key]]))
+  }, "")
+  over <- if (is_footed(state)) setdiff(state$keys, kept)
+  both(c(words, vapply(over, all_of_them, "")))
 }
 
 figure_text <- function(state, name, value) {
@@ -217,7 +218,7 @@ window_steps <- function(state, node, table, line, value) {
   rows <- room$behind(node, table, line)
   scope <- paste0(if (length(node$along)) order_words(node$along), per_words(node$per))
   words <- sprintf(
-    "%s is %s%s.", node$text, if (node$fn == "whole_group") figure_label(node$figure) else plain_words(room),
+    "%s is %s%s.", node$text, if (node$fn == "whole_group") figure_label(node$figure) else node_said(room, node),
     if (nzchar(scope)) paste0(";", scope) else ""
   )
   looked <- lines_table(state, node, table, rows, line)
@@ -227,6 +228,8 @@ window_steps <- function(state, node, table, line, value) {
     list(sprintf("%s %s.", window_result(node, rows, table, line, value), exact_text(value)))
   )
 }
+
+node_said <- function(room, node) if (is.null(room$said)) plain_words(room) else room$said(node)
 
 # The figures of a frame or group, from its rows.
 frame_steps <- function(node, rows, table) {
@@ -250,7 +253,11 @@ window_result <- function(node, rows, table, line, value) {
 lines_table <- function(state, node, table, rows, line) {
   read <- unique(c(columns_read(node), unlist(lapply(node$along, function(sort) columns_in(sort$node)))))
   names <- union(if (state$grain == "lines") state$keys else character(), read)
-  columns <- lapply(stats::setNames(nm = names), function(name) plain_vector(pick_rows(table$column(name), rows)))
+  columns <- lapply(stats::setNames(nm = names), function(name) {
+    column <- plain_vector(pick_rows(table$column(name), rows))
+    format <- state$formats[[name]]
+    if (identical(format$fn, "period")) cell_texts(column, format) else column
+  })
   columns$`this line` <- ifelse(rows == line, "<", "")
   as_frame(columns, length(rows))
 }
@@ -263,14 +270,15 @@ columns_read <- function(node) {
 
 #' @export
 print.idle_proof <- function(x, ...) {
-  cat(style_title(x$title), "\n", sep = "")
+  local_utf8()
+  say_title(x$title)
   for (step in x$steps) {
     if (is.data.frame(step)) {
       shown <- utils::head(step, 12)
       print_table(as.list(shown), keys = names(shown) == names(shown)[1], indent = 4)
-      if (nrow(step) > 12) cat(style_quiet(sprintf("%s more", big_mark(nrow(step) - 12))), "\n", sep = "")
+      if (nrow(step) > 12) say_quiet(sprintf("%s more", big_mark(nrow(step) - 12)))
     } else {
-      cat(paste(strwrap(step, page_width(), indent = 2, exdent = 4), collapse = "\n"), "\n", sep = "")
+      say(step, indent = 2, exdent = 4)
     }
   }
   invisible(x)

@@ -3,6 +3,8 @@
 
 room("abreast", "section",
   place = 10, read = read_items,
+  option = list(takes = "KEY", does = "a key whose values stand side by side",
+    example = "columns_of(paid, totals = \"both\")"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "cells come from lines, and the brief does not say what makes a line.",

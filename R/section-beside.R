@@ -2,6 +2,8 @@
 
 room("beside", "section",
   place = 7, read = read_items, windows = TRUE,
+  option = list(takes = "NAME=EXPR,...", does = "figures beside each line, with all lines in view",
+    example = "place = rank(falling(receipts))"),
   check = function(items, ctx) {
     check_named(items, ctx, "the column")
     for (item in items) {
@@ -45,10 +47,11 @@ add_line_column <- function(state, name, column) {
 }
 
 # Defaults of windows: their group and their order. They are checked where they are used.
-room_of_defaults <- function(name, words) {
+room_of_defaults <- function(name, words, option) {
+  force(option)
   force(words)
   room(name, "section",
-    place = 1.5 + 0.1 * (name == "along"), read = read_items,
+    place = 1.5 + 0.1 * (name == "along"), read = read_items, option = option,
     check = function(items, ctx) {
       for (item in items) {
         if (nzchar(item$name)) stop_in(ctx, "bad_argument", sprintf("`%s` takes columns without names.", name))
@@ -65,5 +68,9 @@ room_of_defaults <- function(name, words) {
   )
 }
 
-room_of_defaults("per", "Windows go by group: %s")
-room_of_defaults("along", "Windows go along: %s")
+room_of_defaults("per", "Windows go by group: %s", list(
+  takes = "KEYS", does = "the group of windows that do not say their own", example = "lock"
+))
+room_of_defaults("along", "Windows go along: %s", list(
+  takes = "KEYS", does = "the order of windows that do not say their own", example = "passed_on"
+))

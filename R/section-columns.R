@@ -4,8 +4,12 @@ check_named <- function(items, ctx, what) {
   for (item in items) {
     if (!nzchar(item$name)) {
       stop_in(
-        ctx, "no_name", sprintf("%s `%s` needs a name.", what, expr_text(item$expr)),
-        sprintf("Write %s = c(a_name = %s).", ctx$section, expr_text(item$expr))
+        ctx, "no_name", sprintf("%s `%s` needs a name.", what, shortened(expr_text(item$expr))),
+        if (is.character(item$expr) && item$expr %in% names(ctx$columns)) {
+          sprintf("The column `%s` is written without quotes.", item$expr)
+        } else {
+          sprintf("Write %s = c(a_name = %s).", ctx$section, shortened(expr_text(item$expr)))
+        }
       )
     }
   }
@@ -34,6 +38,8 @@ leaves_by_name <- function(checked, ctx) {
 
 room("columns", "section",
   place = 2, read = read_items, windows = TRUE,
+  option = list(takes = "NAME=EXPR,...", does = "columns worked out for each entry",
+    example = "month = start_of(passed_on, \"month\")"),
   check = function(items, ctx) {
     check_named(items, ctx, "the column")
     check_in_turn(items, ctx)
@@ -44,6 +50,7 @@ room("columns", "section",
       add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state, column$name)))
     }
     note_formats(state, checked)
+    for (column in checked) state$formats[[column$name]] <- c(state$formats[[column$name]], period_format(column$node))
     state$windowed <- length(unlist(lapply(checked, function(column) windows_in(column$node)), FALSE)) > 0
     state
   },

@@ -3,6 +3,7 @@
 
 room("control", "section",
   place = 12, read = read_items,
+  option = list(takes = "FIGURE=TOTAL,...", does = "totals known from elsewhere", example = "receipts = 197389.75"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "a control total is of a figure, and the brief has no lines.",
@@ -58,9 +59,16 @@ check_total <- function(name, expr, values, ctx) {
     ctx, "unknown_column", sprintf("there is no figure `%s` to hold against a total.", name),
     meant(name, ctx$figure_names, "figures"), column = name
   )
+  if (!kind_fits(ctx$columns[[name]], "number")) stop_in(
+    ctx, "wrong_kind", sprintf("the figure `%s` is %s, and a control total is of a number.", name,
+      a_kind(ctx$columns[[name]]))
+  )
   node <- check_node(expr, values, ctx)
-  fits <- node$type == "given" || node$type == "value" && length(node$value) == 1 && is.numeric(node$value)
-  if (!fits) stop_in(ctx, "bad_argument", sprintf("the control total of `%s` is one number.", name))
+  if (is_constant(node)) node <- folded_constant(node)
+  fits <- node$type == "given" || node$type == "value" && is.numeric(node$value) && !is.na(node$value)
+  if (!fits) stop_in(
+    ctx, "bad_argument", sprintf("the control total of `%s` is one number, and %s is none.", name, node_text(node))
+  )
   node
 }
 
@@ -72,13 +80,16 @@ check_control <- function(state, part) {
     lines <- intersect(lines, which(met))
   }
   found <- figures_together(state, lines)
-  wanted <- vapply(part$totals, function(total) as_plain_number(evaluate(total$node, NULL)), 1)
+  wanted <- vapply(part$totals, function(total) total_given(total), 1)
   names <- vapply(part$totals, `[[`, "", "name")
   here <- vapply(names, function(name) as_plain_number(found[[name]])[1], 1)
-  ties <- close_values(here, wanted) %in% TRUE
-  text <- ifelse(ties, sprintf("%s is %s", names, texts_of_numbers(wanted)), sprintf(
-    "%s is %s here, %s %s than the %s given", names, texts_of_numbers(here), texts_of_numbers(abs(here - wanted)),
-    ifelse(here > wanted, "more", "less"), texts_of_numbers(wanted)
+  slack <- vapply(names, control_slack, 1, state = state, found = found)
+  ties <- (abs(here - wanted) <= slack | here == wanted) %in% TRUE
+  text <- ifelse(ties, sprintf("%s is %s", names, texts_of_numbers(wanted)), ifelse(
+    is.na(here), sprintf("%s is missing here, and %s was given", names, texts_of_numbers(wanted)), sprintf(
+      "%s is %s here, %s %s than the %s given", names, texts_of_numbers(here), texts_of_numbers(abs(here - wanted)),
+      ifelse(here > wanted, "more", "less"), texts_of_numbers(wanted)
+    )
   ))
   a_check("control", all(ties), sprintf(
     "Control: %s%s%s.", if (all(ties)) "as given, " else "", both(text), where_words(part)
@@ -87,26 +98,43 @@ check_control <- function(state, part) {
   ))
 }
 
-texts_of_numbers <- function(x) vapply(x, function(one) exact_text(round(one, 9)), "")
-
-# The page's figures over all entries of some lines.
-figures_together <- function(state, lines) {
-  target <- ifelse(seq_len(max(own_lines(state), 0)) %in% lines, 1L, 2L)
-  anew <- regrouped(state, pick_rows(target, line_of_group(state)))
-  worked <- figures_over(state, state$figures, anew$groups, list(), length(anew$number))$lines
-  at <- match(1L, anew$number)
-  lapply(worked, function(column) plain_vector(pick_rows(column, at)))
+total_given <- function(total) {
+  value <- evaluate(total$node, NULL)
+  if (length(value) == 1 && is.numeric(value) && !is.na(value)) return(as_plain_number(value))
+  stop_idle(
+    "bad_argument", sprintf(
+      "The control total of `%s` is one number, and got %s.", total$name,
+        if (length(value)) value_text(value) else "nothing"
+    )
+  )
 }
+
+# Decimal amounts are stored to the last place of a double, so their exact total may be off by half of
+# that for each of them: the dust that 0.1 + 0.2 - 0.3 leaves.
+control_slack <- function(name, state, found) {
+  node <- Find(function(figure) figure$name == name, state$figures)$node
+  value <- abs(as_plain_number(found[[name]])[1])
+  dust <- vapply(figures_in(node), function(figure) {
+    x <- figure$args$x
+    if (!figure$fn %in% c("sum", "mean") || is.null(x) || x$kind != "double") return(0)
+    all <- as_plain_number(evaluate_column(x, entries_of_state(state)))
+    size <- sum(abs(all[is.finite(all)])) * .Machine$double.eps
+    if (figure$fn == "sum") size else size / max(1, sum(!is.na(all)))
+  }, 1)
+  sum(dust) + value * (if (is_exact(list(node = node))) .Machine$double.eps else 1e-9)
+}
+
+texts_of_numbers <- function(x) vapply(x, function(one) exact_text(if (abs(one) > 1e-6) round(one, 9) else one), "")
 
 # A statement against figures from elsewhere, by name, or line by line.
 check_against <- function(state, against) {
-  if (is.numeric(against) || is.list(against) && !is.data.frame(against) && !any(
+  if (is.atomic(against) && !is.character(against) || is.list(against) && !is.data.frame(against) && !any(
     startsWith(class(against), "idle_")
   )) {
     return(list(check_given_totals(state, as.list(against))))
   }
   statement <- statement_of(state)
-  found <- differences(statement, against)
+  found <- against_table(statement, against)
   n <- if (is.null(found$cells)) 0 else nrow(found$cells)
   wrong <- n + nrow(found$only_b)
   text <- c(
@@ -114,9 +142,9 @@ check_against <- function(state, against) {
       "%s in it and not on the page", is_are(nrow(found$only_b), "line")
     )
   )
-  checks <- list(a_check("against", wrong == 0, sprintf(
+  checks <- list(a_check("against", if (found$compared == 0 && wrong == 0) NA else wrong == 0, sprintf(
     "Against what was given: %s in lines matched by %s, %s.", count_of(found$compared, "cell"), both(found$keys),
-    if (wrong == 0) "all equal" else both(text)
+    if (found$compared == 0 && wrong == 0) "so nothing was compared" else if (wrong == 0) "all equal" else both(text)
   ), if (n > 0) found$cells else if (wrong > 0) found$only_b))
   fresh <- found$only_a
   if (all(level_columns %in% names(fresh))) fresh <- fresh[fresh$line_kind == "line", , drop = FALSE]
@@ -127,6 +155,39 @@ check_against <- function(state, against) {
   ))))
 }
 
+# A table from elsewhere may bear the headings of the page instead of its names, and in a file empty text
+# and nothing are the same, and text that looked like a formula has an apostrophe before it.
+against_table <- function(statement, against) {
+  table <- table_to_compare(against)
+  names(table) <- own_names(statement, names(table))
+  here <- as.data.frame(statement)
+  if (is_from_file(against)) {
+    here[] <- lapply(here, as_in_a_file)
+    table[] <- lapply(table, as_in_a_file)
+  }
+  keys <- intersect(statement_part(statement, "keys"), names(here))
+  if (length(statement_part(statement, "keys")) == 0 && nrow(here) == nrow(table)) {
+    keys <- free_name("line", c(names(here), names(table)))
+    here[[keys]] <- table[[keys]] <- seq_len(nrow(here))
+  }
+  compare_tables(here, table, if (length(keys)) keys, 0, c("the page", "what was given"))
+}
+
+own_names <- function(statement, names) {
+  headings <- headings_of(statement)
+  own <- names(statement)[match(names, headings)]
+  ifelse(names %in% names(statement) | is.na(own), names, own)
+}
+
+is_from_file <- function(x) is.character(x) || inherits(x, "idle_ledger") && !is.null(x$origin)
+
+as_in_a_file <- function(column) {
+  if (!is.character(column) && !is.factor(column)) return(column)
+  text <- as.character(column)
+  text[text %in% ""] <- NA
+  ifelse(starts_a_formula(sub("^'", "", text)), sub("^'", "", text), text)
+}
+
 check_given_totals <- function(state, totals) {
   known <- vapply(state$figures, `[[`, "", "name")
   lost <- setdiff(rlang::names2(totals), known)
@@ -135,7 +196,16 @@ check_given_totals <- function(state, totals) {
     meant(lost[1], known, "figures")
   )
   part <- list(conditions = list(), totals = unname(Map(
-    function(name, value) list(name = name, node = value_node(value)), names(totals), totals
+    function(name, value) list(name = name, node = list(type = "value", value = value)), names(totals), totals
   )))
   check_control(state, part)
+}
+
+# The page's figures over all entries of some lines.
+figures_together <- function(state, lines) {
+  target <- ifelse(seq_len(max(own_lines(state), 0)) %in% lines, 1L, 2L)
+  anew <- regrouped(state, pick_rows(target, line_of_group(state)))
+  worked <- figures_over(state, state$figures, anew$groups, list(), length(anew$number))$lines
+  at <- match(1L, anew$number)
+  lapply(worked, function(column) plain_vector(pick_rows(column, at)))
 }

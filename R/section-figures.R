@@ -2,6 +2,8 @@
 
 room("figures", "section",
   place = 5, read = read_items,
+  option = list(takes = "NAME=FIGURE,...", does = "what is computed for each line",
+    example = "receipts = sum(toll), passages = count()"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") {
       stop_in(
@@ -99,11 +101,19 @@ note_figures <- function(state, checked, facts) {
   for (note in names(said)) add_note(state, sprintf("%s: %s.", toString(said[[note]]), note))
 }
 
+weight_label <- function(node) if (!is.null(node$args$weight)) sprintf("of its weight %s", node_label(node$args$weight))
+
 figure_notes <- function(node, fact) {
+  if (node$fn == "rank_of") {
+    return(if (fact$unknown > 0) sprintf("%s could not be compared, and none of them is ahead",
+      entry_count(fact$unknown)))
+  }
   x <- node$args$x
   skipped <- if (is.null(x) || startsWith(node$fn, "count")) 0 else fact$all_missing
   c(
-    if (skipped > 0) sprintf("%s of %s missing and skipped", count_of(skipped, "value"), node_label(x)),
+    if (skipped > 0) sprintf(
+      "%s of %s missing and skipped", count_of(skipped, "value"), either(c(node_label(x), weight_label(node)))
+    ),
     if (fact$no_number > 0) sprintf("%s of %s no number (NaN)", count_of(fact$no_number, "value"), node_label(x)),
     if (fact$unknown > 0) sprintf("the condition could not be judged for %s", entry_count(fact$unknown))
   )

@@ -2,6 +2,7 @@
 
 room("footing", "section",
   place = 6, read = read_items,
+  option = list(takes = "SUBTOTALS", does = "subtotals and a grand total", example = "rollup(reach, lock)"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "subtotals need lines to be of, and the brief does not say what makes a line.",
@@ -68,10 +69,11 @@ asked_for_twice <- function(set) {
 footing_words <- c("rollup", "cube", "sets")
 
 footing_part <- function(expr, values, ctx) {
+  if (rlang::is_call(expr, "whole", n = 0)) return(list(sets = list(character()), subtotals = NULL))
   if (!rlang::is_call(expr, footing_words)) {
     stop_in(
       ctx, "bad_argument", sprintf("`%s` is no footing.", expr_text(expr)),
-      "Write rollup(reach, lock), cube(reach, lock) or sets(reach, lock, whole())."
+      "Write rollup(reach, lock), cube(reach, lock), sets(reach, lock, whole()), or whole() for a grand total alone."
     )
   }
   word <- call_name(expr)

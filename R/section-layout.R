@@ -2,6 +2,8 @@
 
 room("layout", "section",
   place = 11, read = read_items,
+  option = list(takes = "HEADING=COLUMN,...", does = "columns shown, their headings and formats",
+    example = "Lock = lock, Receipts = money(receipts)"),
   check = function(items, ctx) {
     ctx <- columns_to_lay_out(ctx)
     parts <- lapply(items, check_layout, ctx = ctx)

@@ -2,6 +2,7 @@
 
 room("lines", "section",
   place = 4, read = read_items, windows = TRUE,
+  option = list(takes = "KEYS", does = "what makes a line", example = "reach, lock"),
   check = function(items, ctx) {
     ctx$figure_hint <- "A key is worked out for each entry; a figure of the lines is a page of its own."
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())
@@ -9,6 +10,7 @@ room("lines", "section",
     if (crossed) items <- capture_parts(items[[1]])
     keys <- lapply(named_keys(items, ctx), function(item) {
       node <- check_item(item, ctx)
+      check_varies(node, "a key", ctx)
       plain <- node$type == "column" && node$name == item$name
       list(name = item$name, node = node, text = if (plain) item$name else item_text(item))
     })
@@ -27,6 +29,7 @@ room("lines", "section",
     names(keys) <- vapply(checked, `[[`, "", "name")
     keys <- gather_beyond(lapply(keys, in_language, state = state), state$brief$checked$abreast)
     gather_lines(state, keys)
+    for (key in checked) state$formats[[key$name]] <- period_format(key$node)
     check_number_of_columns(state)
     if (isTRUE(attr(checked, "crossed"))) cross_lines(state, keys)
     state$levels <- planned_levels(state)
@@ -42,6 +45,13 @@ room("lines", "section",
   }
 )
 
+# A key that is the start of a period is written as that period.
+period_format <- function(node) {
+  if (node$type != "call" || node$fn != "start_of" || node$args$unit$type != "value") return(NULL)
+  unit <- node$args$unit$value
+  if (unit != "day") list(fn = "period", options = list(unit = unit))
+}
+
 # A key that is a column goes by its name; any other needs one.
 named_keys <- function(items, ctx) {
   items <- lapply(items, function(item) {
@@ -53,7 +63,7 @@ named_keys <- function(items, ctx) {
 }
 
 key_kinds <- function(checked) {
-  kinds <- lapply(checked, function(key) key$node$kind)
+  kinds <- lapply(checked, function(key) unname(key$node$kind))
   stats::setNames(kinds, vapply(checked, `[[`, "", "name"))
 }
 

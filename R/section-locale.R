@@ -3,6 +3,7 @@
 
 room("locale", "section",
   place = 0, read = read_words,
+  option = list(takes = "LANGUAGE", does = "the language whose alphabet sorts text", example = "sv"),
   check = function(items, ctx) {
     language <- check_words(items, ctx)
     if (length(language) != 1 || !grepl("^[A-Za-z]{2,3}([_-][A-Za-z0-9]+)*$", language)) {

@@ -25,6 +25,7 @@ all_met <- function(checked, table) {
 
 room("only", "section",
   place = 3, read = read_items, windows = TRUE,
+  option = list(takes = "CONDITIONS", does = "which entries count", example = "toll > 0, paid == \"cash\""),
   check = function(items, ctx) {
     ctx$figure_hint <- "To keep lines by a figure, use the section `show`."
     check_conditions(items, ctx)
@@ -36,7 +37,7 @@ room("only", "section",
       "columns: figures over other rows were worked before `only`, which then left out %s that they had seen.",
       entry_count(sum(!met %in% TRUE))
     ))
-    keep_entries(state, met, "only", paste(vapply(checked, `[[`, "", "text"), collapse = " and "))
+    keep_entries(state, met, "only", checked)
     state
   },
   words = function(checked) {

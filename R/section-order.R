@@ -2,8 +2,10 @@
 
 room("order", "section",
   place = 9, read = read_items, windows = TRUE,
+  option = list(takes = "KEYS", does = "how lines are sorted", example = "falling(receipts)"),
   check = function(items, ctx) {
     unlist(lapply(items, function(item) {
+      item$expr <- edge_as_figure(item$expr, ctx)
       if (nzchar(item$name)) stop_in(ctx, "bad_argument", sprintf("an order has no name (`%s`).", item$name))
       check_sort(item$expr, item$values, ctx)
     }), recursive = FALSE)
@@ -37,4 +39,22 @@ others_last <- function(state, checked) {
   per <- state$others_per
   leading <- vapply(checked, function(key) key$node$type == "column" && key$node$name %in% per, logical(1))
   list(flag = flag, after = sum(cumprod(leading)))
+}
+
+# A crosstab is ordered by what stands on its edge: the column `Total` is the figure itself there.
+edge_as_figure <- function(expr, ctx) {
+  if (!isTRUE(ctx$figures_abreast)) return(expr)
+  figures <- setdiff(names(ctx$columns), c(ctx$keys, level_columns))
+  names <- c(if (length(figures) == 1) total_head, paste(total_head, figures))
+  of <- c(if (length(figures) == 1) figures, figures)
+  replace_in <- function(part) {
+    if (rlang::is_call(part, c("falling", "rising", "c"))) {
+      part[-1] <- lapply(as.list(part)[-1], replace_in)
+      return(part)
+    }
+    name <- if (is.symbol(part)) as.character(part) else ""
+    at <- match(name, setdiff(names, names(ctx$columns)))
+    if (is.na(at)) part else as.name(of[match(name, names)])
+  }
+  replace_in(expr)
 }

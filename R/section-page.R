@@ -12,6 +12,7 @@ check_words <- function(items, ctx) {
 
 room("title", "section",
   place = 20, read = read_words,
+  option = list(takes = "TEXT", does = "the heading of the page", example = "Receipts by lock"),
   check = function(items, ctx) {
     words <- check_words(items, ctx)
     if (length(words) != 1) stop_in(ctx, "bad_argument", "a page has one title.")
@@ -28,6 +29,7 @@ room("title", "section",
 
 room("notes", "section",
   place = 21, read = read_words,
+  option = list(takes = "TEXT", does = "a remark on the page", example = "Tolls before refunds"),
   check = check_words,
   leaves = function(checked, ctx) ctx,
   work = function(state, checked) {

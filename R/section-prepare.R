@@ -4,6 +4,8 @@
 
 room("prepare", "section",
   place = 1, read = read_items,
+  option = list(takes = "CALLS", does = "changes of shape, before anything else",
+    example = "unpivot(keep = lock, names = month, values = receipts)"),
   check = function(items, ctx) {
     checked <- list()
     for (item in items) {

@@ -3,6 +3,7 @@
 
 room("show", "section",
   place = 8, read = read_items, windows = TRUE,
+  option = list(takes = "CONDITIONS", does = "which lines are shown", example = "top(10, receipts)"),
   check = function(items, ctx) {
     lapply(items, function(item) {
       if (rlang::is_call(item$expr, c("top", "bottom"))) return(check_top(item, ctx))
@@ -37,10 +38,6 @@ all_of <- function(met, n) Reduce(`&`, met, rep(TRUE, n))
 # shown with any of its lines.
 asks_for_levels <- function(part) {
   part$type == "condition" && any(level_columns %in% columns_in(part$node))
-}
-
-columns_in <- function(node) {
-  if (node$type == "column") node$name else unlist(lapply(unname(node$args), columns_in))
 }
 
 with_subtotals <- function(state, of_line, of_level) {
@@ -100,7 +97,8 @@ show_words <- function(part) {
   where <- if (length(part$per)) paste0(" in each ", both(vapply(part$per, function(p) p$name, ""))) else ""
   others <- if (part$others) ", the rest gathered in a line of others" else ""
   ties <- if (part$ties == "keep") ", and all that tie with the last of them" else ", ties by order of entry"
-  sprintf("the %s %s by %s%s%s%s", part$type, big_mark(part$n), node_label(part$node), where, ties, others)
+  many <- if (is.null(part$part)) big_mark(part$n) else sprintf("%s%% of the lines", format(100 * part$part))
+  sprintf("the %s %s by %s%s%s%s", part$type, many, node_label(part$node), where, ties, others)
 }
 
 top_args <- alist(n = , x = , per = NULL, ties = "keep", others = FALSE)
@@ -108,7 +106,8 @@ top_args <- alist(n = , x = , per = NULL, ties = "keep", others = FALSE)
 check_top <- function(item, ctx) {
   type <- as.character(item$expr[[1]])
   parts <- match_args(item$expr, top_args, type, ctx)
-  n <- one_value(parts$n, item$values, "n", ctx)
+  part <- if (rlang::is_call(parts$n, "part", n = 1)) lines_part(parts$n[[2]], item$values, type, ctx)
+  n <- if (is.null(part)) one_value(parts$n, item$values, "n", ctx) else 1
   if (!is.numeric(n) || is.na(n) || n < 1 || n != floor(n)) {
     stop_in(ctx, "bad_argument", sprintf("%s() takes a number of lines first: %s(10, receipts).", type, type))
   }
@@ -120,17 +119,26 @@ check_top <- function(item, ctx) {
   node <- check_node(parts$x, item$values, ctx)
   check_kinds(list(x = node), list(x = "ordered"), type, ctx)
   list(
-    type = type, n = n, node = node, ties = ties, others = isTRUE(others),
+    type = type, n = n, part = part, node = node, ties = ties, others = isTRUE(others),
     per = check_per(parts$per, item$values, ctx)
   )
 }
 
+# A part of the lines instead of a number: part(1/5).
+lines_part <- function(expr, values, type, ctx) {
+  part <- one_value(expr, values, "part", ctx)
+  if (!is.numeric(part) || is.na(part) || part <= 0 || part > 1) stop_in(
+    ctx, "bad_argument", sprintf("part() takes a part of the lines, from 0 to 1: %s(part(0.2), receipts).", type)
+  )
+  part
+}
+
 one_value <- function(expr, values, arg, ctx) {
   node <- check_node(expr, values, ctx)
-  if (node$type != "value" || length(node$value) != 1) {
+  if (!is_constant(node)) {
     stop_in(ctx, "bad_argument", sprintf("`%s` takes one value.", arg))
   }
-  node$value
+  folded_constant(node)$value
 }
 
 check_per <- function(expr, values, ctx) {
@@ -148,8 +156,11 @@ in_top <- function(part, table, state) {
   place <- integer(table$n)
   place[order] <- within
   missing <- is_missing_value(x)
-  met <- place <= part$n & !missing
-  if (part$ties == "keep") met <- with_ties(met, place, part$n, core_places(list(groups, x), order), missing)
+  n <- if (is.null(part$part)) rep(part$n, table$n) else ceiling(
+    part$part * tabulate(groups[!missing], max(groups, 0))[groups] - 1e-9
+  )
+  met <- place <= n & !missing
+  if (part$ties == "keep") met <- with_ties(met, place, n, core_places(list(groups, x), order), missing)
   if (part$ties == "by_entry") note_cut_ties(part, met, missing, core_places(list(groups, x), order), state)
   lost <- sum(missing)
   if (lost > 0) {

@@ -1,7 +1,7 @@
 # A brief as the source of another: its shown lines are the entries of the next page.
 
 #' @exportS3Method
-kinds_of.idle_brief <- function(source) unlist(source$columns)
+kinds_of.idle_brief <- function(source) vapply(source$columns, function(kind) kind[[1]], "")
 #' @exportS3Method
 column_notes.idle_brief <- function(source) list()
 #' @exportS3Method
@@ -10,9 +10,9 @@ name_of.idle_brief <- function(source) page_title(source)
 page_title <- function(brief) {
   title <- brief$checked$title
   if (!is.null(title)) return(title)
-  keys <- brief$keys
-  if (length(keys) == 0) return(sprintf("From %s", name_of(brief$source)))
-  sprintf("%s by %s", name_of(brief$source), both(keys))
+  below <- sub("^From ", "", name_of(brief$source))
+  if (length(brief$keys) == 0) return(sprintf("From %s", below))
+  sprintf("%s by %s", below, both(brief$keys))
 }
 
 # Drawn up once for the page above it: the state below answers for its lines.

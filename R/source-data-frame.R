@@ -1,6 +1,11 @@
 # A data frame as a ledger. Columns are taken as they are; a class that cannot be held is an error.
 
 frame_ledger <- function(frame, name, origin = NULL, notes = character(), column_notes = list()) {
+  if (nrow(frame) > .Machine$integer.max) stop_idle(
+    "too_large", sprintf("%s has %s rows; %s are the most.", name, big_mark(nrow(frame)),
+      big_mark(.Machine$integer.max)),
+    "Open it in parts, and bring the pages of the parts together."
+  )
   columns <- as.list(frame)
   check_column_names(names(columns), name)
   held <- Map(function(column, label) hold_column(column, label, name), columns, names(columns))
@@ -14,6 +19,13 @@ frame_ledger <- function(frame, name, origin = NULL, notes = character(), column
 check_column_names <- function(names, where) {
   if (length(names) == 0) {
     stop_idle("bad_file", sprintf("%s has no columns.", where))
+  }
+  odd <- which(!validUTF8(names))
+  if (length(odd) > 0) {
+    stop_idle(
+      "bad_text", sprintf("%s: the name of column %d is not valid UTF-8.", where, odd[1]),
+      "If it was written in another encoding, say which: ledger(..., encoding = \"latin1\")."
+    )
   }
   bad <- which(is.na(names) | !nzchar(names))
   if (length(bad) > 0) {
@@ -32,8 +44,11 @@ check_column_names <- function(names, where) {
 }
 
 hold_column <- function(column, label, where) {
-  note <- NULL
   if (inherits(column, "POSIXlt")) column <- as.POSIXct(column)
+  if (inherits(column, "AsIs")) class(column) <- setdiff(class(column), "AsIs")
+  if (is.ordered(column)) class(column) <- "factor"
+  check_column(column, label, where)
+  note <- NULL
   if (inherits(column, "difftime")) {
     units <- attr(column, "units")
     column <- as.double(unclass(column))
@@ -48,9 +63,26 @@ hold_column <- function(column, label, where) {
     }
     column <- if (is.null(note) && is.double(column)) column else as_date_class(floor(days))
   }
-  if (inherits(column, "AsIs")) class(column) <- setdiff(class(column), "AsIs")
-  if (is.ordered(column)) class(column) <- "factor"
-  if (is.na(kind_of(column)) || !is.null(dim(column))) {
+  if (inherits(column, "POSIXct")) {
+    if (!nzchar(zone_of(column))) attr(column, "tzone") <- zone_here()
+    if (!is.double(column)) storage.mode(column) <- "double"
+  }
+  if (is.factor(column) && anyNA(levels(column))) column <- factor(as.character(column), levels(column))
+  list(column = column, note = note)
+}
+
+# A time without a zone is one of the place where the session runs; that is said in the column from here on.
+zone_here <- function() {
+  zone <- Sys.getenv("TZ")
+  if (!nzchar(zone)) zone <- sub("^.*zoneinfo/", "", Sys.readlink("/etc/localtime"))
+  if (!zone %in% OlsonNames()) zone <- suppressWarnings(Sys.timezone())
+  if (is.null(zone) || is.na(zone)) "UTC" else zone
+}
+
+# Columns come from outside: what claims to be of a class must be made like it.
+check_column <- function(column, label, where) {
+  spans <- inherits(column, "difftime") && typeof(column) %in% c("double", "integer")
+  if (!spans && (is.na(kind_of(column)) || is_text_vector(column) || !is.null(dim(column)))) {
     stop_idle(
       "bad_column",
       sprintf(
@@ -60,6 +92,26 @@ hold_column <- function(column, label, where) {
       column = label
     )
   }
-  if (is.factor(column) && anyNA(levels(column))) column <- factor(as.character(column), levels(column))
-  list(column = column, note = note)
+  if (is_well_made(column)) return(invisible())
+  stop_idle(
+    "bad_column",
+    sprintf(
+      "%s: the column `%s` says that it is of class %s and is not made like one.", where, label, tick(class(column)[1])
+    ),
+    "It may have been put together by hand or damaged; make it anew, for instance with as.character().",
+    column = label
+  )
+}
+
+is_well_made <- function(column) {
+  type <- typeof(column)
+  if (is.factor(column)) {
+    levels <- levels(column)
+    if (type != "integer" || !is.character(levels) || anyDuplicated(levels)) return(FALSE)
+    codes <- range(as.integer(unclass(column)), 1L, na.rm = TRUE)
+    return(length(column) == 0 || all(is.na(unclass(column))) || codes[1] >= 1 && codes[2] <= length(levels))
+  }
+  if (inherits(column, "integer64")) return(type == "double")
+  if (is_moment_vector(column)) return(type %in% c("double", "integer"))
+  TRUE
 }

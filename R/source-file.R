@@ -2,6 +2,7 @@
 
 file_ledger <- function(path, missing, encoding, kinds) {
   check_file(path)
+  marks <- file_marks(path)
   name <- basename(path)
   separator <- separator_of(path)
   columns <- kind_columns(kinds)
@@ -14,16 +15,39 @@ file_ledger <- function(path, missing, encoding, kinds) {
     columns$cols[misfits$text] <- list(readr::col_character())
     frame <- read_file(path, separator, missing, encoding, columns)
   }
+  frame <- with_exact_numbers(frame, path, separator, missing, encoding)
   plain <- encoding == "UTF-8" && !grepl("[.]gz$", path) && core_file_is_utf8(path)
   if (!plain) check_encoding(frame, name)
   blank <- vapply(frame, function(column) nrow(frame) == 0 || all_missing(column), logical(1))
-  frame[blank] <- lapply(frame[blank], function(column) rep(NA, nrow(frame)))
-  notes <- if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name)
+  frame[blank] <- lapply(names(frame)[blank], function(name) {
+    rep(if (name %in% names(kinds)) nothing_of_kind[[kinds[[name]]]] else NA, nrow(frame))
+  })
+  notes <- c(if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name), offset_note(path, frame, name))
   column_notes <- utils::modifyList(number_traps(frame), misfits$notes)
   ledger <- frame_ledger(frame, name, origin = normalizePath(path), notes, column_notes)
+  ledger$marks <- marks
   ledger$read_as <- list(missing = missing, encoding = encoding, kinds = kinds)
   ledger
 }
+
+# Times with an offset from UTC are instants; the offset itself is not kept.
+offset_note <- function(path, frame, name) {
+  times <- names(frame)[vapply(frame, inherits, TRUE, what = "POSIXct")]
+  if (length(times) == 0) return(NULL)
+  text <- rawToChar(read_head(path))
+  offset <- regmatches(text, regexpr("[0-9]{2}:[0-9]{2}[-+][0-9]{2}:?[0-9]{2}\\b", text, useBytes = TRUE))
+  if (length(offset)) sprintf(
+    "%s: times with an offset, such as %s, are held as the instants they are and shown in UTC (%s).", name,
+    substring(offset, 6), both(tick(times))
+  )
+}
+
+# What a column without any value holds, where its kind was said.
+nothing_of_kind <- list(
+  number = NA_real_, text = NA_character_, date = as.Date(NA), time = as.POSIXct(NA_real_, origin = "1970-01-01",
+    tz = "UTC"),
+  `yes/no` = NA
+)
 
 # The same file, read again in the same way; NULL for a source that is no file, or one that is gone.
 source_again <- function(source) {
@@ -32,7 +56,18 @@ source_again <- function(source) {
 }
 
 check_file <- function(path) {
-  if (!file.exists(path)) {
+  kind <- core_file_kind(path)
+  if (kind == "loop") stop_idle(
+    "bad_file", sprintf("%s is a link that leads back to itself.", path), "Name the file that it should lead to."
+  )
+  if (kind %in% c("pipe", "device", "socket")) stop_idle(
+    "bad_file", sprintf("%s is a %s, and a ledger is opened on a file.", path, kind),
+    "Save what comes out of it first, and open that."
+  )
+  if (kind == "locked" || kind == "file" && file.access(path, 4) != 0) stop_idle(
+    "bad_file", sprintf("%s may not be read by this user.", path), "Ask for the right to read it."
+  )
+  if (kind == "nothing") {
     near <- nearest(basename(path), list.files(dirname(path)))
     stop_idle(
       "no_file", sprintf("There is no file %s.", path),
@@ -41,7 +76,7 @@ check_file <- function(path) {
       )
     )
   }
-  if (dir.exists(path)) {
+  if (kind == "folder") {
     stop_idle("bad_file", sprintf("%s is a folder, not a file.", path), "Name one file in it.")
   }
   if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
@@ -85,6 +120,36 @@ read_file <- function(path, separator, missing, encoding, columns) {
     locale = readr::locale(encoding = encoding),
     num_threads = core_threads()
   ))
+}
+
+# The numbers of a file are the doubles nearest to what stands there, which readr's own are not always: its
+# last digits are off. So columns with numbers that are no short decimals are read again as text, and turned
+# into numbers here.
+with_exact_numbers <- function(frame, path, separator, missing, encoding) {
+  at <- which(!vapply(frame, is_short_decimal, TRUE))
+  if (length(at) == 0) return(frame)
+  columns <- readr::cols(.default = readr::col_skip())
+  columns$cols <- stats::setNames(rep(list(readr::col_character()), length(at)), names(frame)[at])
+  again <- read_file(path, separator, missing, encoding, columns)
+  for (name in names(frame)[at]) {
+    text <- again[[name]]
+    number <- core_numbers(text)
+    known <- !is.na(number)
+    frame[[name]][known] <- number[known]
+  }
+  frame
+}
+
+# Whether each number is the double nearest to one with so many decimals: a whole number divided by a power
+# of ten is.
+is_short_decimal <- function(column) {
+  if (!is_plain_double(column)) return(TRUE)
+  rest <- column[is.finite(column)]
+  for (scale in c(1, 1e2, 1e4, 1e6)) {
+    rest <- rest[abs(rest) * scale > 2^53 | round(rest * scale) / scale != rest]
+    if (length(rest) == 0) return(TRUE)
+  }
+  FALSE
 }
 
 kind_columns <- function(kinds) {

@@ -10,7 +10,8 @@
 #' @param section The name of a section: `"prepare"`, `"only"` or `"show"`.
 #' @return `stages()`: a named list of data frames of class `idle_stages`, each with the attribute
 #'   `rows`, the number of rows that the whole table has. `set_aside()`: a data frame with the columns
-#'   of the entries (or lines) and a column `reason`. `workings()`: a data frame of class
+#'   of the entries, the row of each in the source (`entry`) and the condition that it does not meet
+#'   (`reason`); for `show` the lines that are hidden. `workings()`: a data frame of class
 #'   `idle_workings`, one row a section, with `section`, `rows_in`, `rows_out`, `method`, `seconds`
 #'   and `megabytes` (memory allocated by R).
 #' @section Errors:
@@ -24,6 +25,7 @@
 #' set_aside(page, "only")
 #' workings(page)
 stages <- function(brief, rows = 6) {
+  local_utf8()
   check_is_brief(brief)
   tables <- list()
   work_brief(brief, watch = function(state, name) {
@@ -46,15 +48,12 @@ stage_table <- function(state, rows) {
 
 #' @export
 print.idle_stages <- function(x, ...) {
+  local_utf8()
   for (name in names(x)) {
     what <- if (attr(x[[name]], "grain") == "lines") count_of(
       attr(x[[name]], "rows"), "line"
     ) else entry_count(attr(x[[name]], "rows"))
-    cat(
-      style_title(sprintf("After %s: %s", if (name == "source") "opening the source" else tick(name), what)),
-      "\n",
-      sep = ""
-    )
+    say_title(sprintf("After %s: %s", if (name == "source") "opening the source" else tick(name), what))
     print_stage(x[[name]], attr(x[[name]], "keys"))
     cat("\n")
   }
@@ -65,7 +64,7 @@ print_stage <- function(stage, keys) {
   columns <- as.list(stage)
   footed <- if (all(level_columns %in% names(columns))) {
     layout <- lapply(names(columns), function(name) list(name = name, heading = name))
-    footed_page(stage, list(keys = keys), layout, nrow(stage))
+    footed_page(stage, list(keys = keys), layout, seq_len(nrow(stage)))
   }
   columns[level_columns] <- NULL
   print_table(columns, keys = names(columns) %in% keys, others = stage$line_kind, footed = footed)
@@ -74,6 +73,7 @@ print_stage <- function(stage, keys) {
 #' @rdname stages
 #' @export
 set_aside <- function(brief, section) {
+  local_utf8()
   check_is_brief(brief)
   able <- intersect(c("prepare", "only", "show"), names(brief$checked))
   if (!section %in% able) {
@@ -86,18 +86,21 @@ set_aside <- function(brief, section) {
   if (section == "show") return(hidden_table(state))
   left <- Filter(function(part) part$section == section, state$left_out)
   if (section == "prepare") return(do.call(rbind, lapply(left, `[[`, "table")))
-  rows <- unlist(lapply(left, function(part) part$rows))
+  rows <- as.integer(unlist(lapply(left, function(part) part$rows)))
   columns <- lapply(
     stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows)
   )
-  columns$reason <- unlist(lapply(left, function(part) part$reason))
-  as_frame(columns, length(rows))
+  reason <- unlist(lapply(left, function(part) part$reason))
+  if (is.null(rows)) rows <- integer()
+  free <- function(name) free_name(name, state$source_names)
+  named <- stats::setNames(list(rows, if (is.null(reason)) character() else reason), c(free("entry"), free("reason")))
+  as_frame(c(named[1], columns, named[2]), length(rows))
 }
 
 hidden_table <- function(state) {
   rows <- which(!state$shown)
   names <- if (state$grain == "lines") names(state$lines) else state$column_names
   columns <- lapply(state_columns(state, names), pick_rows, rows = rows)
-  columns$reason <- rep("hidden by show", length(rows))
+  columns$reason <- rep(sprintf("not among %s", both(vapply(state$brief$checked$show, show_words, ""))), length(rows))
   as_frame(columns, length(rows))
 }

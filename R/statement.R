@@ -12,7 +12,7 @@ statement_of <- function(state) {
     if (!is.null(own)) return(own)
     plain_vector(pick_if_needed(line_column(state, name), rows, state$n_lines))
   })
-  as_statement(stats::setNames(columns, names), length(rows), statement_facts(state, layout))
+  as_statement(stats::setNames(columns, names), length(rows), statement_facts(state, layout, length(rows)))
 }
 
 as_statement <- function(columns, n, facts) {
@@ -38,14 +38,15 @@ pick_if_needed <- function(column, rows, n) {
   if (length(rows) == n && !is.unsorted(rows)) column else pick_rows(column, rows)
 }
 
-statement_facts <- function(state, layout) {
+statement_facts <- function(state, layout, n) {
   list(
     brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
     bases = state$bases, subtotals = state$brief$checked$footing$subtotals, remarks = state$remarks, notes = c(
       state$notes, tally_notes(state)
     ),
-    fingerprint = state_fingerprint(state), read = state$n_read, added = state$n_added, used = state$n,
-    accounts = state$accounts, lines = state$n_lines, hidden = hidden_lines(state),
+    fingerprint = state_fingerprint(state), prints = column_prints(lowest_state(state)), lowest = lowest_entries(state),
+    read = state$n_read, added = state$n_added, used = state$n,
+    accounts = state$accounts, lines = state$n_lines, rows = n, hidden = hidden_lines(state),
     gathered = if (is.null(state$gathered)) 0 else state$gathered,
     drawn_up = Sys.time(), version = as.character(getNamespaceVersion("idleledger"))
   )
@@ -61,21 +62,29 @@ full_layout <- function(state) {
   }
   lapply(layout, function(part) {
     if (is.null(part$format)) part$format <- state$formats[[part$name]]
-    part$blank <- part$name %in% state$windows
+    part$blank <- part$name %in% setdiff(state$windows, state$keys)
     part
   })
 }
 
+# What a statement was drawn up from: the entries of the lowest page and the columns that were read.
 state_fingerprint <- function(state) {
-  if (!is.null(state$below)) return(state_fingerprint(state$below$state))
-  prints <- unlist(state$prints)
-  rlang::hash(list(state$n_read, prints[order(names(prints))]))
+  low <- lowest_state(state)
+  rlang::hash(list(low$n_read, column_prints(low)))
 }
+
+column_prints <- function(state) {
+  names <- as.character(names(state$prints))
+  names <- names[order(enc2utf8(names), method = "radix")]
+  Map(whole_print, state$prints[names], state$kinds[names])
+}
+
+whole_print <- function(values, kind) rlang::hash(list(values, kind))
 
 tally_notes <- function(state) {
   counts <- state$tally$counts
   if (length(counts) == 0) return(character())
-  sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(n, "value"), ""))
+  sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(sum(unlist(n)), "value"), ""))
 }
 
 statement_part <- function(x, part) attr(x, "idle")[[part]]
@@ -101,29 +110,58 @@ NULL
 #' @rdname statement
 #' @export
 print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
+  local_utf8()
   facts <- attr(x, "idle")
   if (is.null(facts)) return(NextMethod())
-  cat(style_title(facts$title), "\n", sep = "")
-  shown <- min(nrow(x), lines)
+  rows <- rows_to_print(x, lines)
+  say_title(facts$title)
   layout <- Filter(function(part) part$name %in% names(x), facts$layout)
-  head <- lapply(layout, function(part) pick_plain(x[[part$name]], seq_len(shown)))
-  footed <- if (all(c("line_kind", "summed_over") %in% names(x))) footed_page(x, facts, layout, shown)
+  head <- lapply(layout, function(part) pick_plain(x[[part$name]], rows))
+  footed <- if (all(c("line_kind", "summed_over") %in% names(x))) footed_page(x, facts, layout, rows)
   print_table(
     head,
-    headings = vapply(layout, function(part) part$heading, ""),
+    headings = vapply(layout, function(part) if (is.null(part$under)) part$heading else part$under, ""),
     formats = lapply(layout, function(part) part$format),
     keys = vapply(layout, function(part) part$name %in% facts$keys, TRUE),
-    others = pick_plain(x$line_kind, seq_len(shown)),
-    blank = lapply(layout, function(part) blank_cells(part, nrow(x), shown)), footed = footed, width = width
+    others = pick_plain(x$line_kind, rows),
+    blank = lapply(layout, function(part) blank_cells(part, nrow(x), rows)), footed = footed, width = width,
+    decimals = decimals_of(x, layout),
+    over = vapply(layout, function(part) if (is.null(part$over)) "" else part$over, ""), gap = gap_in(rows)
   )
-  print_footer(x, facts, shown)
+  print_footer(x, facts, length(rows))
   invisible(x)
 }
 
+# The same whatever lines are shown, and for all columns of a figure that stand side by side.
+decimals_of <- function(x, layout) {
+  own <- lapply(layout, function(part) if (is_number_column(x[[part$name]])) needed_decimals(x[[part$name]]))
+  figure <- vapply(layout, function(part) if (is.null(part$figure)) "" else part$figure, "")
+  lapply(seq_along(layout), function(k) {
+    here <- if (nzchar(figure[k])) figure == figure[k] else seq_along(layout) == k
+    if (is.null(own[[k]])) NULL else max(unlist(own[here]))
+  })
+}
+
+is_number_column <- function(x) kind_of(x) %in% c("integer", "double")
+
+# The first lines, and the grand totals wherever they stand.
+rows_to_print <- function(x, lines) {
+  n <- nrow(x)
+  if (n <= lines) return(seq_len(n))
+  totals <- which(x$line_kind %in% "total")
+  totals <- totals[seq_len(min(length(totals), max(0, lines - 1)))]
+  sort(union(totals, setdiff(seq_len(n), totals)[seq_len(max(0, lines - length(totals)))]))
+}
+
+gap_in <- function(rows) {
+  gap <- which(diff(rows) > 1)
+  if (length(gap)) gap[1] + 1
+}
+
 # Where a missing value is nothing: before a window is full, and where a cell has no line.
-blank_cells <- function(part, n, shown) {
-  if (isTRUE(part$blank)) return(rep(TRUE, shown))
-  if (length(part$empty) == n) part$empty[seq_len(shown)] else rep(FALSE, shown)
+blank_cells <- function(part, n, rows) {
+  if (isTRUE(part$blank)) return(rep(TRUE, length(rows)))
+  if (length(part$empty) == n) part$empty[rows] else rep(FALSE, length(rows))
 }
 
 pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]
@@ -134,7 +172,11 @@ print_footer <- function(x, facts, shown) {
   all <- both(c(
     count_of(nrow(x) - subtotals, "line"), if (subtotals > 0) count_of(subtotals, "subtotal")
   ))
+  drawn_up <- if (!is.null(facts$rows) && facts$rows != nrow(x)) sprintf(
+    "a part of a statement of %s", count_of(facts$rows, "row")
+  )
   parts <- c(
+    drawn_up,
     if (more > 0) sprintf(
       "%s of %s; %s more", big_mark(shown), if (subtotals > 0) sprintf(
         "%s rows (%s)", big_mark(nrow(x)), all
@@ -149,7 +191,7 @@ print_footer <- function(x, facts, shown) {
       "%s left out", big_mark(facts$read + facts$added - facts$used)
     )
   )
-  cat(style_quiet(paste(strwrap(paste(parts, collapse = ", "), page_width()), collapse = "\n")), "\n", sep = "")
+  say_quiet(paste(parts, collapse = ", "))
   print_notes(c(facts$remarks, facts$notes))
 }
 

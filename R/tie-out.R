@@ -3,7 +3,8 @@
 #' Checks a brief's statement against its entries, and says each result in words, with the numbers:
 #' entries read against entries used and left out; the counts of the lines against the entries; the
 #' lines of each additive figure against the total of the detail; and every line of every figure,
-#' recomputed from its own entries by a second route that shares no code with the first.
+#' recomputed from its own entries by a second route that has its own grouping, its own sums and its own
+#' rounding; the codes by which both know texts are held against the texts themselves.
 #'
 #' @param x A [brief()], or a statement from [draw_up()]; a statement's own cells and the state of
 #'   its source are checked as well. A source that is a file is read again.
@@ -20,6 +21,13 @@
 #' missing keys and what they carry, keys in two spellings (of up to 100,000), exact copies (up to a million entries), a
 #' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
 #' are not complete, ties, and whatever the page itself notes.
+#'
+#' Numbers that both routes give exactly must be the same to the last bit. Where plain R works with
+#' floating numbers, a figure may be off by one part in 10^9 of itself or by a few last places of the
+#' largest entry, and what that does to an expression is worked out. Lines add up within half a last place
+#' of each of them, control totals within that of each entry. `against =` a file that the statement was
+#' written to must be the same; headings are known, and empty text and nothing are the same in a file.
+#' Lines are named by where they stand on the page, and by their keys.
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"` or `"note"`), `sentence`, and `where` it differs `lines`, a data
 #'   frame. `as.data.frame()` gives one row a check, with its `page`. `all_tie()` is `TRUE` if none differs.
@@ -34,16 +42,30 @@
 #' proof
 #' all_tie(proof)
 tie_out <- function(x, against = NULL, source = NULL) {
+  local_utf8()
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- brief_of(x, "tie_out")
+  looked <- if (is.null(source)) not_to_be_read_again(brief)
   if (!is.null(statement) || !is.null(source)) brief <- with_source_now(brief, source)
   state <- work_brief(brief)
   checks <- c(
-    if (!is.null(statement)) list(check_fresh(statement, state), check_cells(statement, state)),
+    if (!is.null(statement)) list(
+      check_fresh(statement, state, looked), check_seal(statement, state), check_cells(statement, state)
+    ),
     if (!is.null(against)) check_against(state, against), checks_of_pages(state)
   )
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
+}
+
+# What stands in the way of reading the source again; NULL if nothing does.
+not_to_be_read_again <- function(brief) {
+  source <- brief$source
+  while (inherits(source, "idle_brief")) source <- source$source
+  if (is.null(source$origin)) return(NULL)
+  if (!file.exists(source$origin)) return(sprintf("the file %s is gone; its entries were kept",
+    basename(source$origin)))
+  if (is.null(source$read_as)) sprintf("%s cannot be read again", name_of(source))
 }
 
 # The brief on its source as it stands now: a file is read again, down to the lowest page.
@@ -51,13 +73,13 @@ with_source_now <- function(brief, source = NULL) {
   below <- brief$source
   if (inherits(below, "idle_brief")) {
     now <- with_source_now(below, source)
-    return(if (identical(now, below)) brief else new_brief(now, brief$sections, brief$given))
+    return(if (identical(now, below)) brief else new_brief(now, brief$sections, brief$given, isTRUE(brief$narrowed)))
   }
   if (is.null(source)) source <- source_again(below)
   if (is.null(source)) return(brief)
   now <- as_source(source, name_of(below))
   now$name <- name_of(below)
-  new_brief(now, brief$sections, brief$given)
+  new_brief(now, brief$sections, brief$given, isTRUE(brief$narrowed))
 }
 
 # The checks that each page owes, from the page itself down to the ledger.
@@ -98,12 +120,13 @@ as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ..
 #' @rdname tie_out
 #' @export
 print.idle_tie_out <- function(x, ...) {
-  cat(style_title(paste("Tie-out:", x$title)), "\n", sep = "")
+  local_utf8()
+  say_title(paste("Tie-out:", x$title))
   page <- NULL
   for (check in x$checks) {
-    if (!identical(check$page, page)) cat(style_title(sprintf("The page below: %s", check$page)), "\n", sep = "")
+    if (!identical(check$page, page)) say_title(sprintf("The page below: %s", check$page))
     page <- check$page
-    text <- strwrap(check$sentence, page_width() - 9)
+    text <- strwrap(clean_text(check$sentence), page_width() - 9)
     cat(
       paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"),
       "\n",

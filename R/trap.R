@@ -5,7 +5,7 @@ each_column <- function(columns, wanted, find) {
   unlist(lapply(names(columns), function(name) if (wanted(columns[[name]])) find(columns[[name]], name)))
 }
 
-folded <- function(texts) tolower(gsub("[[:space:]]+", " ", trimws(texts)))
+folded <- function(texts) in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
 
 room("spellings", "trap", find = function(columns, n) {
   each_column(columns, is_text_vector, function(x, name) {
@@ -59,9 +59,9 @@ room("future", "trap", find = function(columns, n) {
 
 room("empty", "trap", find = function(columns, n) {
   each_column(columns, is_text_vector, function(x, name) {
-    blank <- match("", trimws(texts_of(x)))
+    blank <- match("", folded(texts_of(x)))
     if (is.na(blank)) return(NULL)
-    cells <- sum(codes_of(x) %in% which(trimws(texts_of(x)) == ""))
+    cells <- sum(codes_of(x) %in% which(folded(texts_of(x)) == ""))
     sprintf("`%s`: %s empty text, which is a value and not missing.", name, is_are(cells, "cell"))
   })
 })

@@ -24,7 +24,8 @@ wide_page <- function(state, abreast) {
   columns <- Map(function(figure, value) pick_rows(state$lines[[figure]], cells[[value]]), parts$figure, parts$value)
   list(
     rows = rows$first, columns = stats::setNames(columns, names), figure = parts$figure,
-    head = heads[parts$value], total = parts$value > length(values$heads),
+    head = heads[parts$value], head_text = c(values$texts, if (abreast$side) total_head)[parts$value],
+      total = parts$value > length(values$heads),
     stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na)
   )
 }
@@ -73,7 +74,11 @@ wide_values <- function(state, abreast, rows) {
   of_line <- match(number, order)
   of_line[-rows$cells] <- NA
   if (length(rows$cells) == 0) of_line[] <- NA
-  list(heads = heads, of_line = of_line, stands_for = made_up_heads(values, heads))
+  format <- state$formats[[abreast$key]]
+  texts <- if (is.null(format) || !is.null(abreast$columns)) heads else ifelse(
+    is_missing_value(values), heads, cell_texts(values, format)
+  )
+  list(heads = heads, texts = texts, of_line = of_line, stands_for = made_up_heads(values, heads))
 }
 
 # What the made-up names of a missing value and an empty text stand for, by name.
@@ -173,7 +178,7 @@ wide_statement <- function(state) {
     columns$line_kind <- row_kind(state, rows)
     columns$summed_over <- row_summed(state, rows)
   }
-  as_statement(columns, length(rows), statement_facts(state, layout))
+  as_statement(columns, length(rows), statement_facts(state, layout, length(rows)))
 }
 
 wide_column <- function(state, name) {
@@ -194,7 +199,7 @@ row_kind <- function(state, rows) {
 row_summed <- function(state, rows) {
   if (is.null(state$level)) return(rep("", length(rows)))
   across <- state$brief$checked$abreast$key
-  vapply(state$level_keys, function(keys) toString(setdiff(state$keys, c(keys, across))), "")[state$level[rows]]
+  vapply(state$level_keys, function(keys) text_of_names(setdiff(state$keys, c(keys, across))), "")[state$level[rows]]
 }
 
 # Row keys as laid out, and for each figure its columns, value by value.
@@ -206,10 +211,11 @@ wide_layout <- function(state) {
     list(name = name, heading = name, format = NULL)
   })
   names <- vapply(asked, `[[`, "", "name")
-  figures <- asked[names %in% wide$figure]
-  first <- match(TRUE, names %in% wide$figure)
+  in_cells <- names %in% state$brief$checked$abreast$figures
+  figures <- asked[in_cells]
+  first <- match(TRUE, in_cells)
   parts <- lapply(seq_along(asked), function(k) {
-    if (names[k] %in% wide$figure) return(if (k == first) figure_columns(state, figures))
+    if (in_cells[k]) return(if (k == first) figure_columns(state, figures))
     check_laid_out(names[k], keys, wide)
     part <- asked[[k]]
     at <- match(part$name, names(wide$columns))
@@ -229,7 +235,9 @@ figure_columns <- function(state, figures) {
     figure <- figures[[match(wide$figure[k], names)]]
     format <- if (is.null(figure$format)) state$formats[[figure$name]] else figure$format
     list(
-      name = names(wide$columns)[k], heading = if (single) wide$head[k] else paste(wide$head[k], figure$heading),
+      name = names(wide$columns)[k], figure = figure$name,
+      heading = if (single) wide$head_text[k] else paste(wide$head_text[k], figure$heading),
+      over = if (!single) wide$head_text[k], under = if (!single) figure$heading,
       format = format, blank = figure$name %in% state$windows, empty = wide$empty[[k]], total = wide$total[k],
       stands_for = if (single && wide$head[k] %in% names(wide$stands_for)) wide$stands_for[[wide$head[k]]]
     )

@@ -11,6 +11,7 @@ room("running", "window",
     node
   },
   work = function(node, table) {
+    check_group_said(node, table)
     if (!node$frame$together) note_ties(
       node, table, "their running values go by the order of entry; together = TRUE gives equals one value"
     )
@@ -40,6 +41,7 @@ room("rolling", "window",
     node
   },
   work = function(node, table) {
+    check_group_said(node, table)
     if (!by_calendar(node$frame) && !node$frame$together) {
       note_ties(node, table, "which of them a frame holds goes by the order of entry")
     }
@@ -69,11 +71,12 @@ rolling_frame <- function(parts, values, ctx) {
     return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text))
   }
   ends <- lapply(parts[c("behind", "ahead")], function(part) {
-    if (is.null(part)) NULL else check_span(part, values, ctx, "behind or ahead", least = 0)
+    if (is.null(part)) NULL else check_span(part, values, ctx, "behind or ahead", least = -.Machine$integer.max)
   })
   units <- unique(unlist(lapply(ends, function(end) if (!is.null(end)) end$unit == "rows")))
   if (length(units) > 1) stop_in(ctx, "bad_argument", "behind and ahead go both by rows or both by the calendar.")
   names(ends) <- c("behind", "ahead")
+  check_reaches(ends, ctx)
   side <- function(end) if (is.null(end)) reach("rows") else reach(end$unit, end$n)
   text <- paste(unlist(
     Map(function(end, name) if (!is.null(end)) sprintf("%s = %s", name, end$text), ends, names(ends))
@@ -81,6 +84,16 @@ rolling_frame <- function(parts, values, ctx) {
     collapse = ", "
   )
   list(behind = side(ends$behind), ahead = side(ends$ahead), text = text)
+}
+
+# A frame may lie beside its row, and must hold something.
+check_reaches <- function(ends, ctx) {
+  n <- vapply(ends, function(end) if (is.null(end)) 0 else end$n, 1)
+  units <- unique(unlist(lapply(ends, `[[`, "unit")))
+  if (length(units) == 1 && sum(n) < 0) stop_in(
+    ctx, "bad_argument", sprintf("a frame from %s behind to %s ahead holds nothing.", n[1], n[2]),
+    "The seven rows before this one are behind = 7, ahead = -1."
+  )
 }
 
 # A figure, or figures in arithmetic, to be worked over each row's frame.
@@ -177,7 +190,7 @@ usual_widths <- c(3, 5, 7, 10, 12, 14, 28, 30, 31, 52, 90, 365)
 
 note_one_too_many <- function(node, table) {
   behind <- node$frame$behind$n
-  if (!is.null(node$frame$width) || node$frame$ahead$n > 0 || !behind %in% usual_widths) return(invisible())
+  if (!is.null(node$frame$width) || node$frame$ahead$n != 0 || !behind %in% usual_widths) return(invisible())
   if (node$frame$behind$unit != "rows") return(invisible())
   table$note(sprintf(
     "%s behind and this one make %s rows; for %s rows in all say rolling(..., %s)", number_word(behind), behind + 1,
@@ -282,13 +295,14 @@ frame_by_hand <- function(node, here, row, place, day) {
   if (by_calendar(frame)) {
     ends <- calendar_ends(day[row], frame)
     if (anyNA(ends)) return(list(rows = integer(), full = FALSE))
-    dated <- here[!is.na(day[here])]
+    dated <- here[is.finite(day[here])]
     full <- ends[1] >= min(day[dated]) && (ends[2] <= max(day[dated]) || frame$ahead$n == 0)
     return(list(rows = dated[day[dated] >= ends[1] & day[dated] <= ends[2]], full = full || node$partial))
   }
   at <- match(row, here)
-  low <- if (frame$behind$unit == "end") 1 else at - frame$behind$n
-  high <- at + frame$ahead$n
+  ends <- if (frame$together) range(which(place[here] == place[row])) else c(at, at)
+  low <- if (frame$behind$unit == "end") 1 else ends[1] - frame$behind$n
+  high <- ends[2] + frame$ahead$n
   full <- low >= 1 && high <= length(here)
   rows <- here[seq_along(here) >= low & seq_along(here) <= high]
   if (frame$together && length(rows)) rows <- here[seq_along(here) >= low & place[here] <= max(place[rows])]
@@ -296,7 +310,7 @@ frame_by_hand <- function(node, here, row, place, day) {
 }
 
 calendar_ends <- function(day, frame) {
-  if (is.na(day)) return(c(NA, NA))
+  if (!is.finite(day)) return(c(NA, NA))
   end <- function(reach, side) {
     away <- if (reach$unit == "months") months_from(day, side * reach$n) else day + side * reach$n
     if (reach$short_of) away - side else away

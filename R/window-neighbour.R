@@ -1,7 +1,7 @@
 # Other rows' values beside a row: the one before, the one a year ago, the first of the group, the last
 # that is known.
 
-neighbour <- function(name, args, check, rows, again, words) {
+neighbour <- function(name, args, check, rows, again, words, said = NULL) {
   force(args)
   force(check)
   force(rows)
@@ -18,6 +18,7 @@ neighbour <- function(name, args, check, rows, again, words) {
       check(node, parts, values, ctx)
     },
     work = function(node, table) {
+      check_group_said(node, table)
       x <- evaluate_column(node$args$x, table)
       if (is_plain_shift(node, x)) return(shifted(node, x, table))
       from <- rows(node, window_rows(node$per, node$along, table), x, table)
@@ -25,7 +26,7 @@ neighbour <- function(name, args, check, rows, again, words) {
     },
     again = function(node, table, at) neighbours_again(node, table, at, again),
     behind = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
-    words = words
+    own_value = TRUE, words = words, said = said
   )
 }
 
@@ -40,11 +41,12 @@ check_away <- function(node, parts, values, ctx) {
   node$n <- whole_number(parts$n, values, ctx, "n", least = 0)
   if (!is.null(parts$default)) {
     node$default <- check_node(parts$default, values, ctx)
+    node$default <- whole_constants(list(list(kind = node$kind, type = "column"), node$default), ctx)[[2]]
     kind <- common_kind(c(node$kind, node$default$kind))
     if (node$default$type != "value" || length(node$default$value) != 1 || is.na(kind)) {
       stop_in(ctx, "bad_argument", "`default` takes one value of the same kind as the column.")
     }
-    node$kind <- kind
+    node$kind <- if (kind == "factor") "text" else kind
   }
   skipping(node, parts, values, ctx)
 }
@@ -70,12 +72,8 @@ note_shift_ties <- function(node, table) {
 
 with_default <- function(values, gone, node, table) {
   if (is.null(node$default)) return(values)
-  default <- evaluate_column(node$default, table)
-  rows <- seq_len(table$n)
-  pick_rows(stacked_kinds(values, default), ifelse(gone, table$n + rows, rows))
+  choose_from(list(values, node$default$value), ifelse(gone, 2, 1))
 }
-
-stacked_kinds <- function(x, y) stacked(list(if (is.factor(x)) as_text_vector(x) else x, y))
 
 away <- function(sign) {
   force(sign)
@@ -89,7 +87,10 @@ away <- function(sign) {
 neighbours_again <- function(node, table, at, row_of) {
   from <- neighbour_rows(node, table, at, row_of)
   found <- plain_vector(evaluate_column(node$args$x, table))[from]
-  if (!is.null(node$default)) found[is.na(from)] <- node$default$value
+  if (is.null(node$default)) return(found)
+  if (is.factor(found)) found <- as.character(found)
+  if (inherits(node$default$value, "integer64")) found <- bit64::as.integer64(found)
+  found[is.na(from)] <- node$default$value
   found
 }
 
@@ -116,11 +117,17 @@ step_again <- function(sign) {
   }
 }
 
+away_words <- function(node, side) {
+  known <- if (node$skip) ", missing values passed over" else ""
+  default <- if (is.null(node$default)) "" else sprintf(", or %s", value_text(node$default$value))
+  sprintf("the value %s %s%s%s", count_of(node$n, "row"), side, known, default)
+}
+
 neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(1), step_again(1),
-  "the value n rows before, or the default"
+  "the value n rows before, or the default", function(node) away_words(node, "before")
 )
 neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(-1), step_again(-1),
-  "the value n rows after, or the default"
+  "the value n rows after, or the default", function(node) away_words(node, "after")
 )
 
 neighbour("carried", alist(), as_checked,
@@ -129,12 +136,12 @@ neighbour("carried", alist(), as_checked,
   "the last known value up to this row"
 )
 
-neighbour("ago", alist(span = ),
+neighbour("earlier", alist(span = ),
   function(node, parts, values, ctx) {
     node$span <- check_span(parts$span, values, ctx, "span")
     if (node$span$unit == "rows" || is.null(dated_along(node$along))) {
       stop_in(
-        ctx, "bad_argument", "ago() goes back by the calendar: ago(x, years(1)), along one date, upward.",
+        ctx, "bad_argument", "earlier() goes back by the calendar: earlier(x, years(1)), along one date, upward.",
         "For so many rows before, use lag(x, n)."
       )
     }
@@ -142,7 +149,7 @@ neighbour("ago", alist(span = ),
   },
   function(node, rows, x, table) {
     days <- as_days(evaluate_column(dated_along(node$along), table))
-    found <- core_rows_ago(rows, days, reach(node$span$unit, node$span$n))
+    found <- core_rows_earlier(rows, days, reach(node$span$unit, node$span$n))
     if (found$several > 0) table$note(sprintf(
       "the date %s ago occurs more than once for %s; the first entry is taken", node$span$text,
       count_of(found$several, table$row)

@@ -19,7 +19,7 @@ check_ranking <- function(expr, name, values, ctx, kind, tiles) {
   if (length(wrong) > 0) {
     stop_in(
       ctx, "bad_argument", sprintf("%s() has no argument `%s`.", name, wrong[1]),
-      sprintf("The order stands in the brackets: %s(desc(x), per = ...).", if (tiles) "ntile(4" else name)
+      sprintf("The order stands in the brackets: %s(falling(x), per = ...).", if (tiles) "ntile(4" else name)
     )
   }
   per <- window_per(parts$per, values, ctx)
@@ -34,7 +34,7 @@ check_ranking <- function(expr, name, values, ctx, kind, tiles) {
 number_of_tiles <- function(parts, values, ctx) {
   given <- if (is.null(parts$n)) parts[!nzchar(rlang::names2(parts))][1] else parts["n"]
   if (length(given) == 0 || is.null(given[[1]])) {
-    stop_in(ctx, "bad_argument", "ntile() takes the number of tiles first: ntile(4, desc(toll)).")
+    stop_in(ctx, "bad_argument", "ntile() takes the number of tiles first: ntile(4, falling(toll)).")
   }
   whole_number(given[[1]], values, ctx, "n")
 }

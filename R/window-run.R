@@ -14,6 +14,7 @@ room("run_of", "window",
     list(args = list(x = x), per = window_per(parts$per, values, ctx), along = along, step = step, kind = "integer")
   },
   work = function(node, table) {
+    check_group_said(node, table)
     runs <- core_number_runs(
       window_rows(node$per, node$along, table), run_values(node, table), node$step$n, node$step$unit == "months"
     )
@@ -25,8 +26,8 @@ room("run_of", "window",
     group <- plain_groups(node$per, table)
     x <- as.double(unclass(run_values(node, table)))
     vapply(at, function(row) {
-      if (is.na(x[row])) return(NA_integer_)
-      here <- sort(unique(x[group == group[row] & !is.na(x)]))
+      if (!is.finite(x[row])) return(NA_integer_)
+      here <- sort(unique(x[group == group[row] & is.finite(x)]))
       reach <- if (node$step$unit == "months") vapply(
         here, months_from, 1, months = node$step$n
       ) else here + node$step$n
@@ -45,7 +46,7 @@ room("run_of", "window",
 run_step <- function(expr, values, ctx) {
   if (is.call(expr) && call_name(expr) %in% names(calendar_spans)) return(check_span(expr, values, ctx, "step"))
   step <- one_value(expr, values, "step", ctx)
-  if (!is.numeric(step) || is.na(step) || step <= 0) stop_in(
+  if (!is.numeric(step) || !is.finite(step) || step <= 0) stop_in(
     ctx, "bad_argument", "`step` is a number above 0, or days(2)."
   )
   list(unit = "rows", n = as.double(step), text = format(step))

@@ -25,7 +25,9 @@ check_window <- function(expr, name, values, ctx) {
 window_per <- function(expr, values, ctx) {
   if (!is.null(expr)) return(check_per(expr, values, ctx))
   default <- ctx$default_per
-  if (is.null(default)) return(list())
+  if (is.null(default)) return(structure(list(), unsaid = TRUE))
+  # What stands in `per` itself does not go by it.
+  ctx$default_per <- NULL
   do.call(c, lapply(default, function(item) check_per(item$expr, item$values, ctx)))
 }
 
@@ -34,6 +36,7 @@ window_along <- function(expr, values, ctx, fn, needed = TRUE) {
   if (!is.null(expr)) return(check_along(expr, values, ctx))
   default <- ctx$default_along
   if (!is.null(default)) {
+    ctx$default_along <- NULL
     return(do.call(c, lapply(default, function(item) check_along(item$expr, item$values, ctx))))
   }
   if (needed) stop_no_order(fn, ctx)
@@ -61,12 +64,16 @@ dated_along <- function(along) {
 
 whole_number <- function(expr, values, ctx, what, least = 1) {
   n <- one_value(expr, values, what, ctx)
-  if (!is.numeric(n) || is.na(n) || n != floor(n) || n < least) {
+  n <- as_plain_number(n)
+  if (!is.numeric(n) || is.na(n) || n != floor(n) || n < least || n > .Machine$integer.max) {
     stop_in(
-      ctx, "bad_argument", sprintf("`%s` takes a whole number from %s, and got %s.", what, least, value_text(n))
+      ctx, "bad_argument", sprintf(
+        "`%s` takes a whole number from %s%s, and got %s.", what, least,
+        if (isTRUE(n > least)) sprintf(" to %s", big_mark(.Machine$integer.max)) else "", value_text(n)
+      ), if (identical(n, Inf)) "A figure of all rows up to this one is running(...)."
     )
   }
-  as.double(n)
+  n
 }
 
 yes_or_no <- function(expr, values, ctx, what) {

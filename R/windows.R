@@ -7,8 +7,10 @@
 #' `toll / sum(toll, per = reach)`.
 #'
 #' Every window takes `per`, the columns whose values make its group (`whole()` for all rows), and
-#' most take `along`, the columns that give its order, with `desc()` for the largest first.
-#' `along = entered()` is the order in which the rows stand. The sections `per` and `along` of a brief
+#' most take `along`, the columns that give its order, with `falling()` for the largest first.
+#' `along = entered()` is the order in which the rows stand. Where several groups share the dates of an
+#' order and no `per` is said, so that the row before would be another lock's, it is an error that names
+#' the key; `per = whole()` says that it is meant. The sections `per` and `along` of a brief
 #' are what a window goes by that does not say its own; without a `per` it looks at all rows. A window
 #' that needs an order and has none is an error. Missing values of the order come last.
 #'
@@ -17,7 +19,7 @@
 #' `toll - mean(toll, per = lock)`. It takes `where =` like any figure.
 #'
 #' @section Places:
-#' The order stands in the brackets: `rank(desc(receipts), per = reach)`. `row_number()` numbers the
+#' The order stands in the brackets: `rank(falling(receipts), per = reach)`. `row_number()` numbers the
 #' rows; `rank()` gives equals one place and skips the next; `dense_rank()` skips none; `percent_rank()`
 #' is (rank - 1) / (rows - 1); `cume_dist()` the part of the rows up to here, equals included;
 #' `ntile(n, ...)` cuts into n tiles whose sizes differ by one at most, the larger first. A missing
@@ -29,13 +31,16 @@
 #' the order one value. `rolling(figure, 7)` takes seven rows including this one,
 #' `rolling(figure, days(7))` seven calendar days including this one, however many rows they have
 #' (`weeks()`, `months()`, `quarters()`, `years()` likewise; a month back from 31 March is the end of
-#' February). `behind =` and `ahead =` count rows, or spans, besides the row itself. A frame that
+#' February). `behind =` and `ahead =` count rows, or spans, besides the row itself;
+#' below zero they leave it out: the seven rows before this one are `behind = 7, ahead = -1`. `together =
+#' TRUE` gives rows that tie one frame, from the start of the first one's to the end of the last one's. A
+#' frame that
 #' reaches beyond its group is left blank, unless `partial = TRUE`. The figure may be any of [words],
 #' or several in arithmetic: `running(max(x) - min(x))`. Moving sums are exact: what goes in comes out
 #' again without a trace, so nothing drifts.
 #'
 #' @section Neighbours:
-#' `lag(x, n, default)` and `lead()` go by rows; `ago(x, years(1))` by the calendar: the row of the same
+#' `lag(x, n, default)` and `lead()` go by rows; `earlier(x, years(1))` by the calendar: the row of the same
 #' group at that very date, missing if there is none. `first_value(x)`, `last_value(x)`,
 #' `nth_value(x, n)` are of the whole group, or, inside `running()` or `rolling()`, of the frame.
 #' `skip_missing = TRUE` passes over missing values; `carried(x)` is the last known value.
@@ -52,7 +57,8 @@
 #' entries that a window in `columns` saw before `only` left them out.
 #'
 #' @section Errors:
-#' `idle_no_order`, `idle_no_width` (a rolling figure without one would be a running one),
+#' `idle_no_group` (when drawn up), `idle_no_order`, `idle_no_width` (a rolling figure without one would be
+#' a running one),
 #' `idle_window_misplaced`, `idle_bad_argument`, `idle_wrong_kind`.
 #' @references ISO/IEC 9075-2, Database languages SQL, window functions, for the rankings.
 #' @seealso [brief()], [words()], [tie_out()], which works a sample of each window again.
@@ -61,7 +67,7 @@
 #' page <- brief(demo_table("tolls"),
 #'   lines = c(reach, lock), figures = c(receipts = sum(toll)),
 #'   beside = c(
-#'     place = rank(desc(receipts), per = reach), of_reach = share(receipts, per = reach)
+#'     place = rank(falling(receipts), per = reach), of_reach = share(receipts, per = reach)
 #'   ),
 #'   show = place <= 2, order = c(reach, place)
 #' )

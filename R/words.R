@@ -9,7 +9,12 @@
 #' point), logic (`& | !`), `case(when(condition, value), ..., otherwise = )`, `bands(x, at = )`,
 #' `or_else(x, y)`, `is_missing(x)`, text and date functions. Text written beside a date is read as a
 #' date: `passed_on >= "2025-01-01"`. `rounded()` takes halves away from zero, as the number is
-#' written to 15 digits: 2.675 to two decimals is 2.68.
+#' written to 15 digits: 2.675 to two decimals is 2.68. What has no result (a root or a power of less than
+#' zero, a logarithm of zero) is missing, and counted. `x %% y` has the sign of `y`. `least()` and
+#' `greatest()` are missing if one of their values is. 64-bit whole numbers stay so among whole numbers.
+#' Choices (factors) are compared, sorted and ranked by the order of their levels. Text and choices are
+#' letters as UTF-8, whatever the locale of the session. A text beside a date with time is a time in the
+#' zone of that column: `t >= "2025-03-30 18:00"`.
 #'
 #' @section Figures:
 #' In `figures`. All take `where = condition`, skip missing values and say how many; a figure of
@@ -19,9 +24,11 @@
 #' (`sd` is the root of that). `median()` and `percentile(x, p)`, with `p` from 0 to 1, interpolate
 #' linearly between the values around the place (n - 1) p. `var` and `sd` divide by n - 1, `var_pop`
 #' and `sd_pop` by n. `mode()` gives the smallest of several values that are equally frequent, and the
-#' statement says so. `first`, `last`, `nth` and `listed` follow `along = ` (columns, with `desc()`), or
-#' the order of entry. `rank_of(value, desc(x))` is the place that a value would take: one more than
-#' the entries ahead of it, whether or not it is there itself.
+#' statement says so. `first`, `last`, `nth` and `listed` follow `along = ` (columns, with `falling()`), or
+#' the order of entry. `rank_of(value, falling(x))` is the place that a value would take: one more than
+#' the entries ahead of it, whether or not it is there itself. `count_distinct(a, b)` counts the different
+#' combinations of several columns, without entries that miss one of them. `count(x > 1)` is an error, since
+#' it would count where the condition is known: say `count(where = x > 1)`.
 #'
 #' @references Hyndman, R. J. and Fan, Y. (1996) Sample quantiles in statistical packages. The American
 #'   Statistician 50, 361-365: definition 7, for `median()` and `percentile()`.
@@ -29,23 +36,77 @@
 #' @section Windows:
 #' Ranks, running and rolling figures, neighbours, shares and runs have a page of their own: [windows].
 #'
-#' @param kind `"row"`, `"figure"`, `"window"` or `"format"`.
-#' @return A data frame with `call`, how the function is called, and `words`, what it gives.
+#' @param kind One or several of `"row"` (row by row), `"figure"`, `"window"`, `"preparation"`, `"format"` and
+#'   `"special"` (words that stand in particular places); all of them by default.
+#' @return A data frame of class `idle_words` with `kind`, `call`, how the function is called, and `words`,
+#'   what it gives. Printing it gives a table a kind. Raises `idle_bad_argument` for any other kind.
 #' @seealso [brief()]
 #' @export
 #' @examples
 #' words("figure")
-#' words("window")
-#' head(words("row"))
-words <- function(kind = c("row", "figure", "window", "format")) {
-  kind <- match.arg(kind)
+#' subset(words(), grepl("rank", call))
+words <- function(kind = NULL) {
+  local_utf8()
+  known <- names(word_kinds)
+  wrong <- setdiff(kind, known)
+  if (length(wrong)) stop_idle(
+    "bad_argument", sprintf("There is no kind of words %s.", value_text(wrong[1])), sprintf("There are %s.",
+      both(tick(known)))
+  )
+  tables <- lapply(if (is.null(kind)) known else kind, words_of_kind)
+  structure(do.call(rbind, tables), class = c("idle_words", "data.frame"))
+}
+
+word_kinds <- c(
+  row = "Row by row: in columns, conditions, keys and inside figures",
+  figure = "Figures: in `figures`; with per = beside rows",
+  window = "Windows: in `beside` and `columns`", preparation = "Preparations: in `prepare`",
+  format = "Formats: in `layout`", special = "Words for particular places"
+)
+
+special_words <- c(
+  `falling(x)` = "largest first, in any order", `rising(x)` = "smallest first, which is the rule",
+  `whole()` = "one line or group for all: lines = whole(), per = whole()",
+  `parent()` = "the subtotal above a line: share(x, per = parent())",
+  `entered()` = "the order in which the rows stand: along = entered()",
+  `crossed(a, b)` = "lines for every combination of keys", `given(name)` = "a value that is supplied later: supply()",
+  `rollup(a, b)` = "subtotals by each key in turn, and a total", `cube(a, b)` = "subtotals by every set of keys",
+  `sets(c(a, b), whole())` = "subtotals by the sets named",
+    `columns_of(key, totals = )` = "a key abreast, with edge totals",
+  `top(n, x, per = , others = )` = "the n lines with the largest x, in `show`; part(0.2) for a fifth of them",
+  `bottom(n, x)` = "the n lines with the smallest x", `totals(x = , condition)` = "a control total of some lines",
+  `hide(x)` = "leaves a column out of the layout", `rest()` = "all columns that the layout does not name",
+  `days(n), weeks(n), months(n), quarters(n), years(n)` = "spans of the calendar"
+)
+
+words_of_kind <- function(kind) {
+  if (kind == "special") {
+    return(data.frame(kind = kind, call = names(special_words), words = unname(special_words)))
+  }
   names <- rooms_of(kind)
   names <- setdiff(names[order(grepl("^[^a-z]", names), names)], "whole_group")
   data.frame(
-    call = vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
-    words = vapply(names, function(name) plain_words(room_of(kind, name)), ""),
-    row.names = NULL
+    kind = rep(kind, length(names)), call = vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
+    words = vapply(names, function(name) plain_words(room_of(kind, name)), ""), row.names = NULL
   )
+}
+
+#' @rdname words
+#' @param x Words.
+#' @param ... Not used.
+#' @export
+print.idle_words <- function(x, ...) {
+  if (!all(c("kind", "call", "words") %in% names(x))) return(NextMethod())
+  for (kind in unique(x$kind)) {
+    here <- x[x$kind == kind, ]
+    say_title(word_kinds[[kind]])
+    for (i in seq_len(nrow(here))) {
+      say(here$call[i], indent = 2, exdent = 6)
+      say(here$words[i], indent = 6)
+    }
+    cat("\n")
+  }
+  invisible(x)
 }
 
 call_words <- function(name, entry) {
@@ -58,7 +119,8 @@ call_words <- function(name, entry) {
 plain_words <- function(entry) {
   words <- entry$words
   if (is.function(words)) {
-    empty <- list(args = list(), options = list(digits = 2))
+    if (!is.null(entry$plain)) return(entry$plain)
+    empty <- list(args = list(), options = list(digits = 2, unit = "month"))
     if (entry$kind == "figure") empty$args$x <- list(type = "column", name = "x", kind = "double")
     words <- words(empty)
   }

@@ -1,6 +1,7 @@
 #' @rdname stages
 #' @export
 workings <- function(brief) {
+  local_utf8()
   check_is_brief(brief)
   on.exit(progress_done())
   before <- gc(reset = TRUE)
@@ -35,6 +36,7 @@ method_said <- function(method) {
 
 #' @export
 print.idle_workings <- function(x, ...) {
+  local_utf8()
   cat(style_title(sprintf("Workings, with %s", count_of(attr(x, "threads"), "thread"))), "\n", sep = "")
   columns <- as.list(x)
   columns$seconds <- formatC(x$seconds, format = "f", digits = 3)

@@ -87,6 +87,16 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_release_memory
+double core_release_memory();
+RcppExport SEXP _idleledger_core_release_memory() {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    rcpp_result_gen = Rcpp::wrap(core_release_memory());
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_release
 void core_release(SEXP x);
 RcppExport SEXP _idleledger_core_release(SEXP xSEXP) {
@@ -275,6 +285,37 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_listen
+void core_listen();
+RcppExport SEXP _idleledger_core_listen() {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    core_listen();
+    return R_NilValue;
+END_RCPP
+}
+// core_file_kind
+std::string core_file_kind(std::string path);
+RcppExport SEXP _idleledger_core_file_kind(SEXP pathSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_file_kind(path));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_escape_text
+Rcpp::CharacterVector core_escape_text(Rcpp::CharacterVector x);
+RcppExport SEXP _idleledger_core_escape_text(SEXP xSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type x(xSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_escape_text(x));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_encode_text
 SEXP core_encode_text(SEXP x, Rcpp::Environment pool);
 RcppExport SEXP _idleledger_core_encode_text(SEXP xSEXP, SEXP poolSEXP) {
@@ -284,6 +325,31 @@ BEGIN_RCPP
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     Rcpp::traits::input_parameter< Rcpp::Environment >::type pool(poolSEXP);
     rcpp_result_gen = Rcpp::wrap(core_encode_text(x, pool));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_wrong_codes
+double core_wrong_codes(Rcpp::IntegerVector codes, Rcpp::CharacterVector texts, SEXP column, Rcpp::IntegerVector rows);
+RcppExport SEXP _idleledger_core_wrong_codes(SEXP codesSEXP, SEXP textsSEXP, SEXP columnSEXP, SEXP rowsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type codes(codesSEXP);
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type column(columnSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type rows(rowsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_wrong_codes(codes, texts, column, rows));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_numbers
+Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts);
+RcppExport SEXP _idleledger_core_numbers(SEXP textsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_numbers(texts));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -425,16 +491,16 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_rows_ago
-Rcpp::List core_rows_ago(SEXP arrangement, SEXP days, Rcpp::List span);
-RcppExport SEXP _idleledger_core_rows_ago(SEXP arrangementSEXP, SEXP daysSEXP, SEXP spanSEXP) {
+// core_rows_earlier
+Rcpp::List core_rows_earlier(SEXP arrangement, SEXP days, Rcpp::List span);
+RcppExport SEXP _idleledger_core_rows_earlier(SEXP arrangementSEXP, SEXP daysSEXP, SEXP spanSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type span(spanSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_rows_ago(arrangement, days, span));
+    rcpp_result_gen = Rcpp::wrap(core_rows_earlier(arrangement, days, span));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -480,6 +546,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_nth_rows", (DL_FUNC) &_idleledger_core_nth_rows, 5},
     {"_idleledger_core_read_columns", (DL_FUNC) &_idleledger_core_read_columns, 1},
     {"_idleledger_core_plain_sum", (DL_FUNC) &_idleledger_core_plain_sum, 1},
+    {"_idleledger_core_release_memory", (DL_FUNC) &_idleledger_core_release_memory, 0},
     {"_idleledger_core_release", (DL_FUNC) &_idleledger_core_release, 1},
     {"_idleledger_core_gather", (DL_FUNC) &_idleledger_core_gather, 2},
     {"_idleledger_core_look_up", (DL_FUNC) &_idleledger_core_look_up, 2},
@@ -496,7 +563,12 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
     {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
+    {"_idleledger_core_listen", (DL_FUNC) &_idleledger_core_listen, 0},
+    {"_idleledger_core_file_kind", (DL_FUNC) &_idleledger_core_file_kind, 1},
+    {"_idleledger_core_escape_text", (DL_FUNC) &_idleledger_core_escape_text, 1},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
+    {"_idleledger_core_wrong_codes", (DL_FUNC) &_idleledger_core_wrong_codes, 4},
+    {"_idleledger_core_numbers", (DL_FUNC) &_idleledger_core_numbers, 1},
     {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
     {"_idleledger_core_join_texts", (DL_FUNC) &_idleledger_core_join_texts, 5},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
@@ -508,7 +580,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_frames", (DL_FUNC) &_idleledger_core_frames, 3},
     {"_idleledger_core_rows_away", (DL_FUNC) &_idleledger_core_rows_away, 3},
     {"_idleledger_core_rows_carried", (DL_FUNC) &_idleledger_core_rows_carried, 2},
-    {"_idleledger_core_rows_ago", (DL_FUNC) &_idleledger_core_rows_ago, 3},
+    {"_idleledger_core_rows_earlier", (DL_FUNC) &_idleledger_core_rows_earlier, 3},
     {"_idleledger_core_number_runs", (DL_FUNC) &_idleledger_core_number_runs, 4},
     {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 1},
     {"_idleledger_core_threads", (DL_FUNC) &_idleledger_core_threads, 0},

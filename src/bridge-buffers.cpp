@@ -125,7 +125,20 @@ void share_codes(SEXP codes) {
   if (held != nullptr) held->shared = true;
 }
 
+std::size_t release_spare() {
+  const std::size_t bytes = spare_bytes();
+  spare.clear();
+  return bytes;
+}
+
 }  // namespace bridge
+
+// Gives the memory kept for the next draw-up back to the system; how many bytes that were.
+// [[Rcpp::export]]
+double core_release_memory() {
+  const std::size_t vectors = bridge::release_spare();
+  return static_cast<double>(vectors + idle::release_pieces());
+}
 
 // [[Rcpp::init]]
 void core_register_buffers(DllInfo* library) { bridge::register_buffers(library); }

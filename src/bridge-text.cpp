@@ -1,5 +1,7 @@
 // Character vectors to codes and a pool of UTF-8 texts.
+#include <charconv>
 #include <climits>
+#include <cmath>
 #include <memory>
 #include <unordered_map>
 
@@ -48,6 +50,7 @@ Unified unify(const idle::TextCodes& codes) {
   std::unordered_map<SEXP, std::int32_t> seen;
   for (std::size_t i = 0; i < n; ++i) {
     if (i + 16 < n) __builtin_prefetch(static_cast<const char*>(codes.distinct[i + 16]) + 48);
+    if (i % 65536 == 65535) Rcpp::checkUserInterrupt();
     const auto cell = reinterpret_cast<SEXP>(const_cast<void*>(codes.distinct[i]));
     const SEXP text = unified(cell);
     if (text == nullptr) {
@@ -76,6 +79,16 @@ Unified unify(const idle::TextCodes& codes) {
   return all;
 }
 
+// Vectors that R writes out only when they are read are read one by one, so that a wish to stop is heard.
+void write_out_first(SEXP x) {
+  if (!ALTREP(x) || DATAPTR_OR_NULL(x) != nullptr) return;
+  const R_xlen_t n = Rf_xlength(x);
+  for (R_xlen_t i = 0; i < n; ++i) {
+    STRING_ELT(x, i);
+    if (i % 65536 == 65535) Rcpp::checkUserInterrupt();
+  }
+}
+
 }  // namespace
 
 // A text vector: codes with their pool, whose texts are set here, and the first rows of the codes.
@@ -83,6 +96,7 @@ Unified unify(const idle::TextCodes& codes) {
 // [[Rcpp::export]]
 SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
   const std::size_t n = Rf_xlength(x);
+  write_out_first(x);
   const auto* cells = reinterpret_cast<const void* const*>(STRING_PTR_RO(x));
   Rcpp::Shield<SEXP> codes(bridge::fresh_codes(n));
   int* code = INTEGER(codes);
@@ -105,6 +119,56 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
   Rf_setAttrib(codes, Rf_install("first"), Rcpp::XPtr<bridge::FirstRows>(rows.release(), true));
   Rf_setAttrib(codes, R_ClassSymbol, Rf_mkString("idle_text"));
   return codes;
+}
+
+// The first row (from 1) of a source's column whose text is not the one that its code stands for; 0 if
+// there is none. `rows` are the rows that the codes are of; empty: all.
+// [[Rcpp::export]]
+double core_wrong_codes(Rcpp::IntegerVector codes, Rcpp::CharacterVector texts, SEXP column,
+                        Rcpp::IntegerVector rows) {
+  const SEXP* cells = STRING_PTR_RO(column);
+  const int* code = INTEGER_RO(codes);
+  const int* row_of = rows.size() == 0 ? nullptr : rows.begin();
+  const auto n = static_cast<std::size_t>(Rf_xlength(codes));
+  const auto row_at = [&](std::size_t i) {
+    return row_of == nullptr ? i : static_cast<std::size_t>(row_of[i]) - 1;
+  };
+  std::size_t i = bridge::with_work([&](const idle::Work& work) {
+    return idle::first_unlike(reinterpret_cast<const void* const*>(cells), row_of, code, n,
+                              reinterpret_cast<const void* const*>(STRING_PTR_RO(texts)), NA_STRING,
+                              work);
+  });
+  // The same text in another encoding is another cell: from here on each is looked at.
+  for (; i < n; ++i) {
+    const SEXP here = cells[row_at(i)];
+    const SEXP coded = code[i] == NA_INTEGER ? NA_STRING : STRING_ELT(texts, code[i] - 1);
+    if (here == coded) continue;
+    const bool gone = here == NA_STRING || coded == NA_STRING;
+    if (gone || unified(here) != coded) return static_cast<double>(row_at(i) + 1);
+  }
+  return 0;
+}
+
+// The double nearest to what each text says, in decimal digits with a sign, a point and an exponent; missing
+// where it says none.
+// [[Rcpp::export]]
+Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts) {
+  Rcpp::NumericVector out(texts.size());
+  for (R_xlen_t i = 0; i < texts.size(); ++i) {
+    const SEXP text = STRING_ELT(texts, i);
+    out[i] = NA_REAL;
+    if (text == NA_STRING) continue;
+    const char* from = CHAR(text);
+    const char* end = from + LENGTH(text);
+    if (from != end && *from == '+') ++from;
+    double number = 0;
+    const auto read = std::from_chars(from, end, number);
+    const bool whole = from != end && read.ptr == end && std::isfinite(number);
+    if (whole && read.ec == std::errc()) out[i] = number;
+    // Beyond the range of a double: nothing at one end, endless at the other.
+    if (read.ptr == end && read.ec == std::errc::result_out_of_range) out[i] = R_strtod(from, nullptr);
+  }
+  return out;
 }
 
 // Whether a file is valid UTF-8 from end to end.

@@ -170,13 +170,13 @@ SEXP core_rows_carried(SEXP arrangement, SEXP values) {
 }
 
 // [[Rcpp::export]]
-Rcpp::List core_rows_ago(SEXP arrangement, SEXP days, Rcpp::List span) {
+Rcpp::List core_rows_earlier(SEXP arrangement, SEXP days, Rcpp::List span) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));
   const idle::ColumnView dates = bridge::view_of(days);
   const idle::Reach reach = reach_of(span);
   const auto several = bridge::with_work([&](const idle::Work& work) {
-    return idle::rows_ago(rows, dates, reach, INTEGER(out), work);
+    return idle::rows_earlier(rows, dates, reach, INTEGER(out), work);
   });
   return Rcpp::List::create(Rcpp::_["rows"] = static_cast<SEXP>(out),
                             Rcpp::_["several"] = static_cast<double>(several));

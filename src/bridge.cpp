@@ -18,7 +18,7 @@ void check_interrupt(void*) { R_CheckUserInterrupt(); }
 bool keep_going(double part) {
   if (R_ToplevelExec(check_interrupt, nullptr) == FALSE) return false;
   const auto waited = std::chrono::steady_clock::now() - job_began;
-  if (waited > std::chrono::seconds(2) && !Rf_isNull(progress_function)) {
+  if (part >= 0 && waited > std::chrono::seconds(2) && !Rf_isNull(progress_function)) {
     Rcpp::Function tick(progress_function);
     tick(part);
   }
@@ -66,9 +66,11 @@ std::vector<std::int32_t> ranks_of_texts(SEXP texts, std::vector<std::uint64_t> 
   if (heads.empty()) {
     for (const std::string_view text : texts_of(texts)) heads.push_back(idle::head_of(text));
   }
-  return idle::rank_texts(heads, [&](std::size_t i) {
-    const SEXP text = STRING_ELT(texts, static_cast<R_xlen_t>(i));
-    return std::string_view(CHAR(text), LENGTH(text));
+  return with_work([&](const idle::Work&) {
+    return idle::rank_texts(heads, [&](std::size_t i) {
+      const SEXP text = STRING_ELT(texts, static_cast<R_xlen_t>(i));
+      return std::string_view(CHAR(text), LENGTH(text));
+    });
   });
 }
 

@@ -32,8 +32,10 @@ idle::Work work_now();
 // Runs `job` with the present work settings; a wish to stop becomes R's own interrupt.
 template <typename Job>
 auto with_work(const Job& job) -> decltype(job(idle::Work())) {
+  const idle::Work work = work_now();
+  const idle::AskingNow now(work);
   try {
-    return job(work_now());
+    return job(work);
   } catch (const idle::Interrupted&) {
     throw Rcpp::internal::InterruptedException();
   }

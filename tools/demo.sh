@@ -26,8 +26,8 @@ cp "$tolls" out/tolls.csv
 sections=(
   --title 'Receipts by reach and lock' --only 'toll > 0' --lines 'reach, lock'
   --figures 'passages = count(), receipts = sum(toll), typical = median(toll), largest = max(toll)'
-  --beside 'place = rank(desc(receipts), per = reach), of_reach = share(receipts, per = reach)'
-  --show 'top(3, receipts, per = reach, others = TRUE)' --order 'reach, desc(receipts)'
+  --beside 'place = rank(falling(receipts), per = reach), of_reach = share(receipts, per = reach)'
+  --show 'top(3, receipts, per = reach, others = TRUE)' --order 'reach, falling(receipts)'
   --layout 'Reach = reach, Lock = lock, Place = place, passages, Receipts = money(receipts), `Of reach` = of_reach, typical'
 )
 

@@ -187,7 +187,7 @@ std::vector<std::int64_t> count_distinct(const Groups& groups, const Wanted& wan
       groups, wanted, work, [&](std::size_t row) { return sortable(wanted.values, row); });
   std::vector<std::int64_t> counts(groups.places(), 0);
   each_place(arranged, work, [&](std::size_t place, std::uint64_t* begin, std::uint64_t* end) {
-    std::sort(begin, end);
+    std::sort(begin, end, asking(std::less<std::uint64_t>()));
     counts[place] = std::unique(begin, end) - begin;
   });
   return counts;
@@ -201,7 +201,7 @@ Modes modes(const Groups& groups, const Wanted& wanted, const Work& work) {
   result.rows.assign(groups.places(), -1);
   std::atomic<std::int64_t> tied{0};
   each_place(arranged, work, [&](std::size_t place, Keyed* begin, Keyed* end) {
-    std::sort(begin, end, by_key);
+    std::sort(begin, end, asking(by_key));
     std::ptrdiff_t longest = 0;
     bool tie = false;
     for (Keyed* at = begin; at < end;) {

@@ -1,10 +1,12 @@
-// A hash table that numbers different 64-bit keys 0, 1, 2, ... in order of first appearance.
+// A hash table that numbers different 64-bit keys 0, 1, 2, ... in order of first appearance. The hash
+// is seeded anew by each process, so that no file can be written whose keys all share a slot.
 #pragma once
 #include <cstddef>
 #include <cstdint>
 #include <vector>
 
 #include "buffer.h"
+#include "hash_seed.h"
 
 namespace idle {
 
@@ -40,10 +42,11 @@ class DenseIds {
   void number(std::size_t n, const KeyAt& key_at, std::int32_t* out) {
     if (mask_ < prefetch_from) {
       const Slot* slots = slots_.data();
+      const HashSeed seed = seed_;
       int shift = shift_;
       for (std::size_t i = 0; i < n; ++i) {
         const std::uint64_t key = key_at(i);
-        const Slot& slot = slots[mixed(key) >> shift];
+        const Slot& slot = slots[seed.mixed(key) >> shift];
         if (slot.key == key && slot.id >= 0) {
           out[i] = slot.id;
           continue;
@@ -76,10 +79,7 @@ class DenseIds {
   };
   static constexpr std::size_t prefetch_from = 1 << 13;
 
-  static std::uint64_t mixed(std::uint64_t key) {
-    return (key ^ key >> 32) * 0x9E3779B97F4A7C15ull;
-  }
-  std::size_t slot_of(std::uint64_t key) const { return mixed(key) >> shift_; }
+  std::size_t slot_of(std::uint64_t key) const { return seed_.mixed(key) >> shift_; }
 
   std::int32_t insert(std::size_t at, std::uint64_t key) {
     const std::int32_t id = size();
@@ -105,6 +105,7 @@ class DenseIds {
   std::vector<std::uint64_t> keys_;
   std::size_t mask_ = 0;
   int shift_ = 64;
+  HashSeed seed_ = hash_seed();
 };
 
 }  // namespace idle

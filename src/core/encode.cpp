@@ -1,6 +1,7 @@
 #include "encode.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 
 #include "buffer.h"
@@ -381,6 +382,23 @@ bool is_valid_utf8(std::string_view text) {
     at += length;
   }
   return true;
+}
+
+std::size_t first_unlike(const void* const* cells, const std::int32_t* rows,
+                         const std::int32_t* codes, std::size_t n, const void* const* texts,
+                         const void* missing, const Work& work) {
+  std::atomic<std::size_t> first{n};
+  run_parallel(work, workers_for(work, n), n, 65536, [&](int, std::size_t begin, std::size_t end) {
+    for (std::size_t i = begin; i < end; ++i) {
+      const void* here = cells[rows == nullptr ? i : static_cast<std::size_t>(rows[i]) - 1];
+      if (here == (codes[i] == missing_int32 ? missing : texts[codes[i] - 1])) continue;
+      std::size_t known = first;
+      while (i < known && !first.compare_exchange_weak(known, i)) {
+      }
+      return;
+    }
+  });
+  return first;
 }
 
 }  // namespace idle

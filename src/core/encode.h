@@ -27,6 +27,12 @@ std::vector<std::uint64_t> encode_keys(const std::uint64_t* keys, std::size_t n,
 void recode(std::int32_t* codes, std::size_t n, const std::vector<std::int32_t>& recode,
             const Work& work);
 
+// The first row whose text (told apart by identity) is not the one that its code stands for; n if there
+// is none. `rows`, from 1, say which cells the codes are of; null: all in turn.
+std::size_t first_unlike(const void* const* cells, const std::int32_t* rows,
+                         const std::int32_t* codes, std::size_t n, const void* const* texts,
+                         const void* missing, const Work& work);
+
 bool is_valid_utf8(std::string_view text);
 
 }  // namespace idle

@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "columns.h"
+#include "long_total.h"
 #include "vectorise.h"
 
 namespace idle {
@@ -11,6 +12,8 @@ namespace idle {
 namespace {
 
 constexpr int special_field = 0x7FF;
+constexpr int most_shift = 70;             // above the unit, for values that 128 bits take in
+constexpr std::size_t few_odd = 1000;      // groups whose far values are kept for each by itself
 constexpr std::size_t far_totals = 20000;  // from here on totals are fetched ahead of their turn
 typedef double Pair __attribute__((vector_size(16)));
 typedef double Four __attribute__((vector_size(32), aligned(8)));
@@ -131,8 +134,8 @@ void ExactSums::add(const std::int32_t* groups, const double* values, std::size_
                       !lanes_.empty() && n <= block && n > 8 * totals_.size();
   if (narrow) {
     add_lanes(groups, values, n, high, runs);
-  } else if (!scan.has_nan && low > unit_ + 1075 && high - unit_ - 1075 <= near_shift &&
-             near_only_ && near_values_ < most_near_values) {
+  } else if (!scan.has_nan && high < special_field && low > unit_ + 1075 &&
+             high - unit_ - 1075 <= near_shift && near_only_ && near_values_ < most_near_values) {
     add_near(groups, values, n);
   } else {
     add_each(groups, values, n);
@@ -252,10 +255,7 @@ void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent
       __builtin_clzll(static_cast<unsigned long long>(mantissa < 0 ? ~mantissa : mantissa) | 1);
   if (shift + length > near_shift + 53) near_only_ = false;
   ++near_values_;
-  if (shift < 0 || shift > 70) {
-    odd_[group].wide.add(mantissa, exponent);
-    return;
-  }
+  if (shift < 0 || shift > most_shift) return add_aside(group, mantissa, exponent);
   const auto part =
       static_cast<int128>(static_cast<uint128>(static_cast<int128>(mantissa)) << shift);
   int128& total = totals_[group];
@@ -265,6 +265,37 @@ void ExactSums::add_fixed(std::size_t group, std::int64_t mantissa, int exponent
     next = part;
   }
   total = next;
+}
+
+// A value on one side of the totals' reach: kept for its group alone, until there are many such.
+void ExactSums::add_aside(std::size_t group, std::int64_t mantissa, int exponent) {
+  const int side = exponent < unit_ ? 0 : 1;
+  const int shift = exponent - far_unit(side);
+  const bool fits = shift >= 0 && shift <= most_shift;
+  if (fits && far_[side].empty() && odd_.size() > few_odd) far_[side].assign(groups(), 0);
+  if (!fits || far_[side].empty()) {
+    odd_[group].wide.add(mantissa, exponent);
+  } else {
+    add_far(side, group, static_cast<int128>(static_cast<uint128>(static_cast<int128>(mantissa)) << shift));
+  }
+}
+
+void ExactSums::add_far(int side, std::size_t group, int128 part) {
+  int128& total = far_[side][group];
+  int128 next;
+  if (__builtin_add_overflow(total, part, &next)) {
+    odd_[group].wide.add(total, far_unit(side));
+    next = part;
+  }
+  total = next;
+}
+
+int ExactSums::far_unit(int side) const {
+  return side == 0 ? unit_ - most_shift - 1 : unit_ + most_shift + 1;
+}
+
+bool ExactSums::has_far(std::size_t group) const {
+  return (!far_[0].empty() && far_[0][group] != 0) || (!far_[1].empty() && far_[1][group] != 0);
 }
 
 void ExactSums::merge(const ExactSums& other, Target to) {
@@ -279,6 +310,15 @@ void ExactSums::merge(const ExactSums& other, Target to) {
       odd_[g].wide.add(part, other.unit_);
     }
   });
+  for (int side = 0; side < 2; ++side) {
+    if (other.far_[side].empty()) continue;
+    if (same_unit && far_[side].empty()) far_[side].assign(groups(), 0);
+    to.each(other.far_[side], [&](int128 part, std::size_t g) {
+      if (part == 0) return;
+      if (same_unit) return add_far(side, g, part);
+      odd_[g].wide.add(part, other.far_unit(side));
+    });
+  }
   for (const auto& entry : other.odd_) {
     if (to.takes(entry.first)) odd_[to[entry.first]].add(entry.second);
   }
@@ -294,18 +334,37 @@ BigInteger ExactSums::total(std::size_t group) const {
   WideSum wide;
   if (const OddValues* aside = odd(group)) wide = aside->wide;
   wide.add(totals_[group], unit_);
+  for (int side = 0; side < 2; ++side) {
+    if (!far_[side].empty()) wide.add(far_[side][group], far_unit(side));
+  }
   return wide.value();
 }
 
 bool ExactSums::narrow(std::size_t group, BigInteger& total) const {
-  if (odd(group) != nullptr) return false;
+  if (odd(group) != nullptr || has_far(group)) return false;
   total = BigInteger(totals_[group]);
   return true;
 }
 
+// All three totals together; nothing of the group is kept elsewhere.
+double ExactSums::far_ratio(std::size_t group, std::int64_t divisor) const {
+  LongTotal all(128 + 2 * (most_shift + 1));
+  for (int side = 0; side < 2; ++side) {
+    if (!far_[side].empty()) all.add(far_[side][group], far_unit(side) - far_unit(0));
+  }
+  all.add(totals_[group], unit_ - far_unit(0));
+  LongNumber size;
+  all.magnitude(size);
+  Divider by;
+  by.set(static_cast<std::uint64_t>(divisor));
+  const double result = rounded(size, far_unit(0), by);
+  return result != 0 && all.negative() ? -result : result;
+}
+
 double ExactSums::ratio(std::size_t group, std::int64_t divisor) const {
   const OddValues* aside = odd(group);
-  if (aside == nullptr) return round_ratio(totals_[group], unit_, divisor);
+  if (aside == nullptr && !has_far(group)) return round_ratio(totals_[group], unit_, divisor);
+  if (aside == nullptr) return far_ratio(group, divisor);
   if (aside->has_special()) return aside->special();
   return round_ratio(total(group), WideSum::lowest, divisor, 1);
 }

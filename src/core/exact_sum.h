@@ -1,5 +1,6 @@
 // Exact sums of doubles by group: a 128-bit fixed-point total for each group, in a unit chosen once
-// for the column, and a wide total aside for the few groups that hold values out of its reach. What
+// for the column. Where many values are too small or too large for it, a second total on that side
+// takes them; a wide total aside is for the few groups with values out of all reach. What
 // is rounded, once, is the true sum; so no order of rows, chunking or thread count can show.
 #pragma once
 #include <cstdint>
@@ -60,7 +61,12 @@ class ExactSums {
   void add_each(const std::int32_t* groups, const double* values, std::size_t n);
   void add_odd(std::size_t group, std::uint64_t bits);
   void add_fixed(std::size_t group, std::int64_t mantissa, int exponent);
+  void add_aside(std::size_t group, std::int64_t mantissa, int exponent);
+  void add_far(int side, std::size_t group, int128 part);
+  bool has_far(std::size_t group) const;
+  int far_unit(int side) const;
   void flush_lanes();
+  double far_ratio(std::size_t group, std::int64_t divisor) const;
   double ratio(std::size_t group, std::int64_t divisor) const;
 
   struct alignas(16) Lane {
@@ -71,6 +77,7 @@ class ExactSums {
   bool near_only_ = true;         // no larger part has been added
   std::vector<Lane> lanes_;
   std::unordered_map<std::size_t, OddValues> odd_;
+  HugeVector<int128> far_[2];  // below the reach of the totals and above it; empty until needed
   int unit_;
 };
 

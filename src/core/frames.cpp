@@ -41,16 +41,20 @@ EvenFrames even_frames(const Frame& frame, std::int32_t m) {
           frame.ahead.unit == Reach::Unit::end};
 }
 
-// Each frame of rows, and all that tie with its last one.
+// Rows that tie share a frame: from the start of that of the first of them to the end of that of the
+// last, and all that tie with its last row.
 void take_in_ties(const Arrangement& arrangement, std::size_t group, Bounds& bounds) {
   const std::size_t begin = arrangement.begin(group), m = bounds.even.size;
-  std::size_t peers = 0;
-  for (std::size_t i = 0; i < m; ++i) {
-    peers = std::max<std::size_t>(peers, bounds.even.high(i));
-    while (peers > 0 && peers < m && arrangement.ties_with_last(begin + peers)) ++peers;
-    bounds.written.lows[i] = bounds.even.low(i);
-    bounds.written.highs[i] = static_cast<std::int32_t>(peers);
-    bounds.written.fulls[i] = bounds.even.full(i);
+  std::size_t end = 0;
+  for (std::size_t from = 0, to = 0; from < m; from = to) {
+    for (to = from + 1; to < m && arrangement.ties_with_last(begin + to);) ++to;
+    end = std::max<std::size_t>(end, bounds.even.high(to - 1));
+    while (end > 0 && end < m && arrangement.ties_with_last(begin + end)) ++end;
+    for (std::size_t i = from; i < to; ++i) {
+      bounds.written.lows[i] = bounds.even.low(from);
+      bounds.written.highs[i] = static_cast<std::int32_t>(end);
+      bounds.written.fulls[i] = bounds.even.full(from) && bounds.even.full(to - 1);
+    }
   }
   bounds.is_even = false;
 }
@@ -61,29 +65,44 @@ std::int64_t reached(std::int64_t day, const Reach& reach, int side) {
   return reach.short_of ? end - side : end;
 }
 
+// The rows that have a date: without one are the first (where the date lies before all calendars)
+// and the last.
+struct DatedRows {
+  std::size_t begin, end;
+  std::size_t size() const { return end - begin; }
+};
+
+DatedRows dated_rows_of(const std::vector<std::int64_t>& days) {
+  DatedRows rows{0, days.size()};
+  while (rows.end > 0 && days[rows.end - 1] == undated) --rows.end;
+  while (rows.begin < rows.end && days[rows.begin] == undated) ++rows.begin;
+  return rows;
+}
+
 void frame_days(const std::vector<std::int64_t>& days, const Frame& frame, WrittenFrames& bounds,
                 FrameFacts& facts) {
   const std::size_t m = days.size();
-  const auto dated =
-      static_cast<std::size_t>(std::find(days.begin(), days.end(), undated) - days.begin());
-  std::size_t low = 0, high = 0;
+  const DatedRows dated_rows = dated_rows_of(days);
+  const std::size_t first = dated_rows.begin, dated = dated_rows.end;
+  std::size_t low = first, high = first;
   for (std::size_t i = 0; i < m; ++i) {
-    if (i >= dated) {
-      bounds.lows[i] = bounds.highs[i] = static_cast<std::int32_t>(dated);
-      bounds.fulls[i] = 0;
+    if ((i & 0xFFFF) == 0xFFFF) check_stop();
+    if (i < first || i >= dated) {
+      bounds.lows[i] = bounds.highs[i] = static_cast<std::int32_t>(i < first ? first : dated);
+      bounds.fulls[i] = WrittenFrames::no_frame;
       ++facts.undated;
       continue;
     }
     const bool no_start = frame.behind.unit == Reach::Unit::end;
     const bool no_end = frame.ahead.unit == Reach::Unit::end;
-    const std::int64_t from = no_start ? days[0] : reached(days[i], frame.behind, -1);
+    const std::int64_t from = no_start ? days[first] : reached(days[i], frame.behind, -1);
     const std::int64_t to = no_end ? days[dated - 1] : reached(days[i], frame.ahead, 1);
     while (low < dated && days[low] < from) ++low;
     high = std::max(high, low);
     while (high < dated && days[high] <= to) ++high;
     bounds.lows[i] = static_cast<std::int32_t>(low);
     bounds.highs[i] = static_cast<std::int32_t>(high);
-    bounds.fulls[i] = from >= days[0] && (to <= days[dated - 1] || frame.ahead.n == 0);
+    bounds.fulls[i] = from >= days[first] && (to <= days[dated - 1] || frame.ahead.n == 0);
   }
 }
 
@@ -94,7 +113,8 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
   for (std::size_t i = 0; i < days.size(); ++i) {
     different[i + 1] = different[i] + (i == 0 || days[i] != days[i - 1]);
   }
-  for (std::size_t i = 0; i < days.size() && days[i] != undated; ++i) {
+  for (std::size_t i = 0; i < days.size(); ++i) {
+    if (days[i] == undated) continue;
     if (!bounds.full(i) || frame.behind.unit == Reach::Unit::end) continue;
     const std::int64_t from = reached(days[i], frame.behind, -1);
     const std::int64_t to = reached(days[i], frame.ahead, 1);
@@ -103,12 +123,6 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
     const std::int64_t present = different[high] - different[low] + (shared ? 1 : 0);
     facts.gappy += present < to - from + 1;
   }
-}
-
-std::size_t dated_rows(const std::vector<std::int64_t>& days) {
-  std::size_t dated = days.size();
-  while (dated > 0 && days[dated - 1] == undated) --dated;
-  return dated;
 }
 
 // Counts the spans of more than `rows` days from each day to the one so many places on.
@@ -127,9 +141,10 @@ IDLE_WIDE void count_wide(const std::int64_t* days, std::size_t n, std::size_t o
 void note_widths(const std::vector<std::int64_t>& days, const EvenFrames& frames,
                  FrameFacts& facts) {
   const std::int64_t on = static_cast<std::int64_t>(frames.behind) + frames.after;
-  const auto dated = static_cast<std::int64_t>(dated_rows(days));
+  const DatedRows rows = dated_rows_of(days);
+  const auto dated = static_cast<std::int64_t>(rows.size());
   if (frames.from_start || frames.to_end || on < 1 || on >= dated) return;
-  count_wide(days.data(), static_cast<std::size_t>(dated - on), static_cast<std::size_t>(on),
+  count_wide(days.data() + rows.begin, static_cast<std::size_t>(dated - on), static_cast<std::size_t>(on),
              on + 1, facts.wide, facts.widest);
 }
 
@@ -146,10 +161,10 @@ IDLE_WIDE void count_steps(const std::int64_t* days, std::size_t n, std::int64_t
 }
 
 void note_steps(const std::vector<std::int64_t>& days, FrameFacts& facts) {
-  const std::size_t dated = dated_rows(days);
-  if (dated < 2) return;
-  facts.steps += static_cast<std::int64_t>(dated) - 1;
-  count_steps(days.data(), dated, facts.same_day, facts.next_day);
+  const DatedRows rows = dated_rows_of(days);
+  if (rows.size() < 2) return;
+  facts.steps += static_cast<std::int64_t>(rows.size()) - 1;
+  count_steps(days.data() + rows.begin, rows.size(), facts.same_day, facts.next_day);
 }
 
 }  // namespace

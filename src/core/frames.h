@@ -57,7 +57,8 @@ struct WrittenFrames {
 
   std::int32_t low(std::int32_t at) const { return lows[at]; }
   std::int32_t high(std::int32_t at) const { return highs[at]; }
-  bool full(std::int32_t at) const { return fulls[at]; }
+  bool full(std::int32_t at) const { return fulls[at] == 1; }
+  static constexpr char no_frame = 2;  // instead of full or not: a row without a date
 };
 
 // The frames of one group: positions low to high (exclusive), counted from the group's first.
@@ -69,6 +70,9 @@ struct Bounds {
   std::int32_t low(std::size_t at) const { return is_even ? even.low(at) : written.low(at); }
   std::int32_t high(std::size_t at) const { return is_even ? even.high(at) : written.high(at); }
   bool full(std::size_t at) const { return is_even ? even.full(at) : written.full(at); }
+  bool none(std::size_t at) const {
+    return !is_even && written.fulls[at] == WrittenFrames::no_frame;
+  }
 };
 
 // `days` are the dates of the rows as days since 1970-01-01, or empty.

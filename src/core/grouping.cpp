@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <numeric>
+#include <stdexcept>
 
 #include "dense_ids.h"
 #include "encode.h"
@@ -13,6 +14,7 @@ namespace idle {
 namespace {
 
 constexpr std::size_t slice = 8192;
+constexpr std::size_t most_rows = INT32_MAX;  // rows are numbered in 32 bits
 constexpr std::uint64_t last_key = ~std::uint64_t{0};
 
 struct Range {
@@ -181,6 +183,9 @@ class Grouper {
   }
 
  private:
+  using Slots = std::vector<std::int32_t>;
+  static constexpr std::size_t most_slots_each = std::size_t{1} << 20;
+
   // One key of codes whose first rows are known needs no pass over the rows.
   bool try_known() {
     const ColumnView& key = keys_[0];
@@ -286,15 +291,15 @@ class Grouper {
   void fill_slots(std::size_t slots) {
     groups_.method_ = Method::direct;
     if (keys_.size() > 1) groups_.numbers_ = Buffer<std::int32_t>(rows_);
-    std::vector<std::vector<std::int32_t>> counts(workers_, std::vector<std::int32_t>(slots, 0));
-    std::vector<std::vector<std::int64_t>> first(workers_, std::vector<std::int64_t>(slots, -1));
+    if (slots > most_slots_each && workers_ > 1) return fill_shared_slots(slots);
+    std::vector<Slots> counts(workers_, Slots(slots, 0)), first(workers_, Slots(slots, -1));
     run_parallel(work_, workers_, rows_, slice, [&](int w, std::size_t begin, std::size_t end) {
       std::int32_t scratch[slice];
       std::int32_t* place = keys_.size() > 1 ? groups_.numbers_.data() + begin : scratch;
       groups_.slots(begin, end - begin, place);
       std::int32_t* count = counts[w].data();
       for (std::size_t i = 0; i < end - begin; ++i) {
-        if (count[place[i]]++ == 0) first[w][place[i]] = static_cast<std::int64_t>(begin + i);
+        if (count[place[i]]++ == 0) first[w][place[i]] = static_cast<std::int32_t>(begin + i);
       }
     });
     for (int w = 1; w < workers_; ++w) {
@@ -305,8 +310,45 @@ class Grouper {
     set_places(put_in_order(first[0]), slots, counts);
   }
 
+  // Of very many slots there is one table, of which each worker fills a share, going through all rows.
+  void fill_shared_slots(std::size_t slots) {
+    if (keys_.size() > 1) {
+      run_parallel(work_, workers_, rows_, slice, [&](int, std::size_t begin, std::size_t end) {
+        groups_.slots(begin, end - begin, groups_.numbers_.data() + begin);
+      });
+    }
+    std::vector<Slots> counts(1, Slots(slots, 0));
+    Slots first(slots, -1);
+    run_parallel(work_, workers_, static_cast<std::size_t>(workers_), 1,
+                 [&](int, std::size_t from, std::size_t) {
+                   const Share share = share_of(slots, workers_, static_cast<int>(from));
+                   fill_share(share, counts[0].data(), first.data());
+                 });
+    set_places(put_in_order(first), slots, counts);
+  }
+
+  void fill_share(const Share& share, std::int32_t* count, std::int32_t* first) const {
+    const auto low = static_cast<std::uint32_t>(share.begin);
+    const auto size = static_cast<std::uint32_t>(share.end - share.begin);
+    std::int32_t scratch[slice];
+    for (std::size_t begin = 0; begin < rows_; begin += slice) {
+      if (begin % (128 * slice) == 0) check_stop();
+      const std::size_t n = std::min(slice, rows_ - begin);
+      const std::int32_t* place = scratch;
+      if (keys_.size() > 1) {
+        place = groups_.numbers_.data() + begin;
+      } else {
+        groups_.slots(begin, n, scratch);
+      }
+      for (std::size_t i = 0; i < n; ++i) {
+        if (static_cast<std::uint32_t>(place[i]) - low >= size) continue;
+        if (count[place[i]]++ == 0) first[place[i]] = static_cast<std::int32_t>(begin + i);
+      }
+    }
+  }
+
   // Lists the first rows in key order; the slot of each group comes back.
-  std::vector<std::int32_t> put_in_order(const std::vector<std::int64_t>& first_of_slot) {
+  std::vector<std::int32_t> put_in_order(const Slots& first_of_slot) {
     const auto gaps = std::count(first_of_slot.begin(), first_of_slot.end(), -1);
     const std::size_t slots = first_of_slot.size(), filled = slots - gaps;
     std::vector<std::int32_t> slot_of_group, all;
@@ -352,7 +394,7 @@ class Grouper {
 
   // Slots are places unless far too many of them are empty.
   void set_places(const std::vector<std::int32_t>& slot_of_group, std::size_t slots,
-                  const std::vector<std::vector<std::int32_t>>& counts) {
+                  const std::vector<Slots>& counts) {
     const std::size_t n = slot_of_group.size();
     const bool dense = slots <= 4096 || slots <= 2 * n;
     groups_.places_ = dense ? slots : n;
@@ -504,6 +546,7 @@ class Grouper {
 };
 
 Groups group_rows(const std::vector<ColumnView>& keys, std::size_t rows, const Work& work) {
+  if (rows > most_rows) throw std::length_error("a table of more than 2,147,483,647 rows");
   return Grouper(keys, rows, work).run();
 }
 

@@ -29,6 +29,8 @@ std::int32_t numbered(std::size_t row) { return static_cast<std::int32_t>(row) +
 
 void rows_away(const Arrangement& arrangement, std::int64_t n, const ColumnView* skip,
                std::int32_t* out, const Work& work) {
+  const auto farthest = static_cast<std::int64_t>(arrangement.rows()) + 1;
+  n = std::max(-farthest, std::min(n, farthest));
   each_group(arrangement, work, [&](std::size_t begin, std::size_t end) {
     std::vector<std::int32_t> there;
     for (std::size_t at = begin; skip != nullptr && at < end; ++at) {
@@ -66,7 +68,7 @@ void rows_carried(const Arrangement& arrangement, const ColumnView& values, std:
   });
 }
 
-std::int64_t rows_ago(const Arrangement& arrangement, const ColumnView& days, const Reach& span,
+std::int64_t rows_earlier(const Arrangement& arrangement, const ColumnView& days, const Reach& span,
                       std::int32_t* out, const Work& work) {
   std::atomic<std::int64_t> several{0};
   each_group(arrangement, work, [&](std::size_t begin, std::size_t end) {
@@ -76,6 +78,7 @@ std::int64_t rows_ago(const Arrangement& arrangement, const ColumnView& days, co
       const double x = std::floor(number_at(days, arrangement.row(at)));
       return std::isfinite(x) && std::fabs(x) < 1e12 ? static_cast<std::int64_t>(x) : INT64_MAX;
     };
+    while (there < end && day(there) == INT64_MAX) ++there;
     for (std::size_t at = begin; at < end; ++at) {
       const std::size_t row = arrangement.row(at);
       out[row] = missing_int32;
@@ -101,7 +104,7 @@ void number_runs(const Arrangement& arrangement, const ColumnView& values, doubl
     for (std::size_t at = begin; at < end; ++at) {
       const std::size_t row = arrangement.row(at);
       const double x = number_at(values, row);
-      if (std::isnan(x)) {
+      if (!std::isfinite(x)) {
         out[row] = missing_int32;
         continue;
       }

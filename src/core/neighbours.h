@@ -21,7 +21,7 @@ void rows_carried(const Arrangement& arrangement, const ColumnView& values, std:
 
 // The row of the same group at the date a span earlier, the first of several. Returns how many of
 // those dates occur more than once.
-std::int64_t rows_ago(const Arrangement& arrangement, const ColumnView& days, const Reach& span,
+std::int64_t rows_earlier(const Arrangement& arrangement, const ColumnView& days, const Reach& span,
                       std::int32_t* out, const Work& work);
 
 // Numbers unbroken runs from 1 in each group: a value more than a step after the last one starts

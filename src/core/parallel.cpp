@@ -6,6 +6,7 @@
 #include <condition_variable>
 #include <exception>
 #include <mutex>
+#include <system_error>
 #include <thread>
 #include <vector>
 
@@ -24,6 +25,23 @@ struct Progress {
   std::exception_ptr failure;
 };
 
+// Who is to be asked on this thread: a worker looks at its flag, the calling thread asks the work.
+thread_local const std::atomic<bool>* stop_flag = nullptr;
+thread_local const Work* asked = nullptr;
+thread_local std::chrono::steady_clock::time_point last_asked;
+
+void ask(double part) {
+  if (stop_flag != nullptr) {
+    if (*stop_flag) throw Interrupted();
+    return;
+  }
+  if (asked == nullptr || !asked->keep_going) return;
+  const auto now = std::chrono::steady_clock::now();
+  if (now - last_asked < pause) return;
+  last_asked = now;
+  if (!asked->keep_going(part)) throw Interrupted();
+}
+
 void work_share(Progress& progress, const Slice& body, int worker, Share share, std::size_t slice) {
   try {
     for (std::size_t at = share.begin; at < share.end && !progress.stop; at += slice) {
@@ -36,19 +54,61 @@ void work_share(Progress& progress, const Slice& body, int worker, Share share, 
     if (!progress.failure) progress.failure = std::current_exception();
     progress.stop = true;
   }
-  std::lock_guard<std::mutex> guard(progress.lock);
-  if (--progress.running == 0) progress.finished.notify_one();
 }
 
-void run_alone(const Work& work, std::size_t rows, std::size_t slice, const Slice& body) {
-  auto asked = std::chrono::steady_clock::now();
-  for (std::size_t at = 0; at < rows; at += slice) {
-    body(0, at, std::min(rows, at + slice));
-    const auto now = std::chrono::steady_clock::now();
-    if (work.keep_going && now - asked > pause) {
-      asked = now;
-      if (!work.keep_going(static_cast<double>(at) / rows)) throw Interrupted();
+// The threads of one job. However the job ends, they are stopped and joined.
+class Crew {
+ public:
+  Crew(Progress& progress, int workers) : progress_(progress) {
+    threads_.reserve(static_cast<std::size_t>(workers));
+  }
+  ~Crew() {
+    progress_.stop = progress_.stop || progress_.running > 0;
+    for (auto& thread : threads_) thread.join();
+  }
+  // False if the system has no thread to give.
+  template <typename Job>
+  bool start(const Job& job) {
+    {
+      std::lock_guard<std::mutex> guard(progress_.lock);
+      ++progress_.running;
     }
+    try {
+      threads_.emplace_back([this, job] {
+        stop_flag = &progress_.stop;
+        job();
+        std::lock_guard<std::mutex> guard(progress_.lock);
+        if (--progress_.running == 0) progress_.finished.notify_one();
+      });
+      return true;
+    } catch (const std::system_error&) {
+      std::lock_guard<std::mutex> guard(progress_.lock);
+      --progress_.running;
+      return false;
+    }
+  }
+
+ private:
+  Progress& progress_;
+  std::vector<std::thread> threads_;
+};
+
+void run_share(const Slice& body, int worker, Share share, std::size_t slice, std::size_t rows) {
+  for (std::size_t at = share.begin; at < share.end; at += slice) {
+    body(worker, at, std::min(share.end, at + slice));
+    ask(static_cast<double>(at) / static_cast<double>(rows));
+  }
+}
+
+void wait_for(Progress& progress, const Work& work, std::size_t rows) {
+  std::unique_lock<std::mutex> guard(progress.lock);
+  while (!progress.finished.wait_for(guard, pause, [&] { return progress.running == 0; })) {
+    if (!work.keep_going) continue;
+    guard.unlock();
+    if (!work.keep_going(static_cast<double>(progress.done) / static_cast<double>(rows))) {
+      throw Interrupted();
+    }
+    guard.lock();
   }
 }
 
@@ -67,28 +127,31 @@ Share share_of(std::size_t rows, int workers, int worker) {
 
 void run_parallel(const Work& work, int workers, std::size_t rows, std::size_t slice,
                   const Slice& body) {
-  if (workers <= 1) return run_alone(work, rows, slice, body);
+  const AskingNow now(work);
+  if (workers <= 1) return run_share(body, 0, {0, rows}, slice, rows);
   Progress progress;
-  progress.running = workers;
-  std::vector<std::thread> threads;
-  for (int w = 0; w < workers; ++w) {
-    const Share share = share_of(rows, workers, w);
-    threads.emplace_back([&, w, share] { work_share(progress, body, w, share, slice); });
-  }
-  bool interrupted = false;
   {
-    std::unique_lock<std::mutex> guard(progress.lock);
-    while (!progress.finished.wait_for(guard, pause, [&] { return progress.running == 0; })) {
-      if (!work.keep_going || interrupted) continue;
-      guard.unlock();
-      interrupted = !work.keep_going(static_cast<double>(progress.done) / rows);
-      guard.lock();
-      if (interrupted) progress.stop = true;
+    Crew crew(progress, workers);
+    int started = 0;
+    for (; started < workers; ++started) {
+      const int w = started;
+      const Share share = share_of(rows, workers, w);
+      if (!crew.start([&, w, share] { work_share(progress, body, w, share, slice); })) break;
     }
+    for (int w = started; w < workers; ++w) {
+      run_share(body, w, share_of(rows, workers, w), slice, rows);
+    }
+    wait_for(progress, work, rows);
   }
-  for (auto& thread : threads) thread.join();
   if (progress.failure) std::rethrow_exception(progress.failure);
-  if (interrupted) throw Interrupted();
 }
+
+void check_stop() { ask(-1); }
+
+AskingNow::AskingNow(const Work& work) : before_(asked) {
+  if (asked == nullptr) last_asked = std::chrono::steady_clock::now();
+  asked = &work;
+}
+AskingNow::~AskingNow() { asked = before_; }
 
 }  // namespace idle

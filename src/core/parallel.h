@@ -1,5 +1,6 @@
 // Work split over threads. Each worker gets one contiguous share, handed out in slices, so that a
-// wish to stop is seen soon; the calling thread only waits, asks, and reports progress.
+// wish to stop is seen soon; the calling thread only waits, asks, and reports progress. Where the
+// system gives no further thread, the calling one works the shares that are left.
 #pragma once
 #include <atomic>
 #include <cstddef>
@@ -14,8 +15,35 @@ struct Interrupted : std::runtime_error {
 
 struct Work {
   int threads = 1;
-  // Called on the calling thread, about every 50 ms, with the part done; false stops the work.
+  // Called on the calling thread, about every 50 ms, with the part done (below 0: not known); false
+  // stops the work.
   std::function<bool(double)> keep_going;
+};
+
+// For long loops inside a slice, a group or a sort: throws Interrupted once somebody wishes to stop.
+// Cheap enough for every few thousand steps.
+void check_stop();
+
+// A comparison for long sorts that asks now and then.
+template <typename Less>
+auto asking(const Less& less) {
+  return [less](const auto& a, const auto& b) {
+    thread_local unsigned compared = 0;
+    if ((++compared & 0xFFFF) == 0) check_stop();
+    return less(a, b);
+  };
+}
+
+// While it lives, check_stop() on this thread asks this work.
+class AskingNow {
+ public:
+  explicit AskingNow(const Work& work);
+  ~AskingNow();
+  AskingNow(const AskingNow&) = delete;
+  AskingNow& operator=(const AskingNow&) = delete;
+
+ private:
+  const Work* before_;
 };
 
 struct Share {

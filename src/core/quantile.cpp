@@ -65,25 +65,33 @@ bool found_within(const double* x, std::size_t n, std::size_t below, Neighbours 
 
 }  // namespace
 
+QuantilePlace place_of(std::size_t n, double p) {
+  const double place = p * static_cast<double>(n - 1);
+  const double below = std::floor(place + 4e-16 * static_cast<double>(n));
+  return {static_cast<std::size_t>(below), std::max(0.0, place - below)};
+}
+
 double between(double low, double high, double part) {
   if (part == 0 || low == high) return low;
-  if (part == 0.5)
-    return low / 2 + high / 2 == (low + high) / 2 ? (low + high) / 2 : low / 2 + high / 2;
-  return low + part * (high - low);
+  if (part == 0.5) {
+    const double middle = (low + high) / 2;
+    return std::isinf(middle) ? low / 2 + high / 2 : middle;
+  }
+  const double gap = high - low;
+  return std::isinf(gap) ? low * (1 - part) + high * part : low + part * gap;
 }
 
 double quantile_of(double* begin, double* end, double p) {
   const auto n = static_cast<std::size_t>(end - begin);
   if (n == 0) return missing_number();
   if (any_nan(begin, n)) return std::numeric_limits<double>::quiet_NaN();
-  const double place = p * static_cast<double>(n - 1);
-  const auto below = static_cast<std::size_t>(std::floor(place + 4e-16 * static_cast<double>(n)));
-  const double part = std::max(0.0, place - static_cast<double>(below));
+  const QuantilePlace place = place_of(n, p);
   Neighbours found;
-  if (n < long_run || !found_within(begin, n, below, window_around(begin, n, below), found)) {
-    found = at_place(begin, end, below);
+  if (n < long_run ||
+      !found_within(begin, n, place.below, window_around(begin, n, place.below), found)) {
+    found = at_place(begin, end, place.below);
   }
-  return between(found.low, found.high, part);
+  return between(found.low, found.high, place.part);
 }
 
 }  // namespace idle

@@ -1,7 +1,16 @@
 // Percentiles of values that lie side by side.
 #pragma once
+#include <cstddef>
 
 namespace idle {
+
+// Where the percentile p of n values lies: the place of the lower neighbour, from 0, and how far
+// above it.
+struct QuantilePlace {
+  std::size_t below;
+  double part;
+};
+QuantilePlace place_of(std::size_t n, double p);
 
 // The percentile p of some values (see quantiles()), which change their places.
 double quantile_of(double* begin, double* end, double p);

@@ -3,6 +3,8 @@
 #include <utility>
 #include <vector>
 
+#include "parallel.h"
+
 namespace idle {
 
 namespace {
@@ -42,6 +44,7 @@ void sort_items(Buffer<Item>& items, Buffer<Item>& spare) {
     for (std::size_t d = 0; d < digits; ++d) ++counts[d][digit_of(items[i].key, d)];
   }
   for (std::size_t d = 0; d < digits; ++d) {
+    check_stop();
     if (pass(items, spare, d, counts[d])) std::swap(items, spare);
   }
 }

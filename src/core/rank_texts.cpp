@@ -1,5 +1,7 @@
 #include "rank_texts.h"
 
+#include "parallel.h"
+
 #include <algorithm>
 
 #include "radix.h"
@@ -60,7 +62,7 @@ std::vector<std::int32_t> rank_texts(const std::vector<std::uint64_t>& heads,
     while (end < items.size() && items[end].key == items[at].key) ++end;
     if (end - at > 1) {
       std::sort(items.data() + at, items.data() + end,
-                [&](const Item& a, const Item& b) { return text(a.row) < text(b.row); });
+                asking([&](const Item& a, const Item& b) { return text(a.row) < text(b.row); }));
     }
     at = end;
   }

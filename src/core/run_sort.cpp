@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 
+#include "parallel.h"
+
 namespace idle {
 
 namespace {
@@ -75,6 +77,7 @@ void sort_any(Any* items, std::size_t n, std::vector<Any>& spare) {
   if (n <= few) return insertion_sort(items, n);
   const Span span = span_of(items, n);
   if (span.sorted) return;
+  if (n > 4096) check_stop();
   if (spare.size() < n) spare.resize(n);
   const int width = 64 - __builtin_clzll(span.greatest - span.least);
   const int shift = n < 4096 ? two_passes<8>(items, spare.data(), n, span.least, width)

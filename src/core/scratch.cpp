@@ -70,4 +70,14 @@ void give_piece(Piece piece) {
   std::free(piece.memory);
 }
 
+std::size_t release_pieces() {
+  Shelf& kept = shelf();
+  const std::lock_guard<std::mutex> guard(kept.lock);
+  const std::size_t bytes = kept.bytes;
+  for (const Piece& piece : kept.pieces) std::free(piece.memory);
+  kept.pieces.clear();
+  kept.bytes = 0;
+  return bytes;
+}
+
 }  // namespace idle

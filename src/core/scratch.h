@@ -13,5 +13,7 @@ struct Piece {
 // At least so many bytes, aligned to 64; what is in them is left from before.
 Piece take_piece(std::size_t bytes);
 void give_piece(Piece piece);
+// Gives what is kept back to the system; how many bytes that were.
+std::size_t release_pieces();
 
 }  // namespace idle

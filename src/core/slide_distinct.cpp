@@ -24,7 +24,7 @@ Numbered number_values(const LocalRows& rows) {
     if (rows.takes(at)) order.push_back(static_cast<std::int32_t>(at));
   }
   std::stable_sort(order.begin(), order.end(),
-                   [&](std::int32_t a, std::int32_t b) { return key[a] < key[b]; });
+                   asking([&](std::int32_t a, std::int32_t b) { return key[a] < key[b]; }));
   Numbered result;
   result.number.resize(rows.size);
   for (std::size_t k = 0; k < order.size(); ++k) {

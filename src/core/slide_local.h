@@ -26,7 +26,9 @@ struct LocalRows {
   std::int32_t filled(std::size_t at) const {
     return taken_before(bounds.high(at)) - taken_before(bounds.low(at));
   }
-  bool shown(std::size_t at) const { return partial || bounds.full(at); }
+  bool shown(std::size_t at) const {
+    return bounds.full(at) || (partial && !bounds.none(at));
+  }
 };
 
 inline void put_missing(double& to) { to = missing_number(); }
@@ -40,20 +42,25 @@ void move_along(const LocalRows& rows, const Frames& frames, Slider& slider, Ans
   const auto size = static_cast<std::int32_t>(rows.size);
   const bool partial = rows.partial;
   std::int32_t from = 0, to = 0;
-  for (std::int32_t at = 0; at < size; ++at) {
-    const std::int32_t low = frames.low(at), high = frames.high(at);
-    for (; to < high; ++to) {
-      if (!gaps || rows.takes(to)) slider.add(to);
+  constexpr std::int32_t stretch = 4096;  // rows between two looks at whether to stop
+  for (std::int32_t begin = 0; begin < size; begin += stretch) {
+    const std::int32_t end = size - begin < stretch ? size : begin + stretch;
+    for (std::int32_t at = begin; at < end; ++at) {
+      const std::int32_t low = frames.low(at), high = frames.high(at);
+      for (; to < high; ++to) {
+        if (!gaps || rows.takes(to)) slider.add(to);
+      }
+      for (; from < low; ++from) {
+        if (!gaps || rows.takes(from)) slider.remove(from);
+      }
+      const std::int32_t n = gaps ? rows.taken[high] - rows.taken[low] : high - low;
+      if (n == 0 || !(partial || frames.full(at))) {
+        put_missing(answers[at]);
+      } else {
+        answers[at] = slider.value(at, n);
+      }
     }
-    for (; from < low; ++from) {
-      if (!gaps || rows.takes(from)) slider.remove(from);
-    }
-    const std::int32_t n = gaps ? rows.taken[high] - rows.taken[low] : high - low;
-    if (n == 0 || !(partial || frames.full(at))) {
-      put_missing(answers[at]);
-    } else {
-      answers[at] = slider.value(at, n);
-    }
+    if (end < size) check_stop();
   }
 }
 

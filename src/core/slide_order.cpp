@@ -36,10 +36,10 @@ class RankTree {
  public:
   RankTree(const double* x, std::size_t size) : by_rank_(size), rank_(size) {
     std::iota(by_rank_.begin(), by_rank_.end(), 0);
-    std::sort(by_rank_.begin(), by_rank_.end(), [x](std::int32_t a, std::int32_t b) {
+    std::sort(by_rank_.begin(), by_rank_.end(), asking([x](std::int32_t a, std::int32_t b) {
       if (std::isnan(x[a]) || std::isnan(x[b])) return !std::isnan(x[a]) && std::isnan(x[b]);
       return x[a] < x[b];
-    });
+    }));
     for (std::size_t r = 0; r < size; ++r) rank_[by_rank_[r]] = static_cast<std::int32_t>(r);
     x_ = x;
     while (top_ * 2 <= size) top_ *= 2;
@@ -90,11 +90,9 @@ class Percentiles {
   }
   double value(std::size_t, std::int64_t n) const {
     if (odd_ > 0) return std::numeric_limits<double>::quiet_NaN();
-    const double place = static_cast<double>(n - 1) * p_;
-    const auto below = static_cast<std::size_t>(std::floor(place));
-    const double part = place - static_cast<double>(below);
-    const double low = sorted_.at_place(below);
-    return part == 0 ? low : between(low, sorted_.at_place(below + 1), part);
+    const QuantilePlace place = place_of(static_cast<std::size_t>(n), p_);
+    const double low = sorted_.at_place(place.below);
+    return place.part == 0 ? low : between(low, sorted_.at_place(place.below + 1), place.part);
   }
 
  private:

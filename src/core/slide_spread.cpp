@@ -1,54 +1,16 @@
 // Moving variances and weighted means, from exact sums of values, squares and products in a unit of
 // the group's own; each answer is the true value, rounded once (sd: then its root).
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <limits>
 
+#include "long_total.h"
 #include "slide_local.h"
 #include "wide_sum.h"
 
 namespace idle {
 
 namespace {
-
-// A sum of products of two 64-bit numbers at different shifts, in 320 bits of two's complement.
-class LongTotal {
- public:
-  void add(int128 value, int shift) {
-    std::size_t word = shift / 64;
-    const int part = shift % 64;
-    const auto fill = static_cast<std::uint64_t>(value >> 127);
-    const auto low = static_cast<std::uint64_t>(value);
-    const auto high = static_cast<std::uint64_t>(value >> 64);
-    const std::uint64_t parts[3] = {low << part, high << part | low >> 1 >> (63 - part),
-                                    fill << part | high >> 1 >> (63 - part)};
-    uint128 carry = 0;
-    for (std::size_t k = 0; word < words_.size(); ++word, ++k) {
-      carry += static_cast<uint128>(words_[word]) + (k < 3 ? parts[k] : fill);
-      words_[word] = static_cast<std::uint64_t>(carry);
-      carry >>= 64;
-    }
-  }
-  BigInteger value() const {
-    const bool negative = words_.back() >> 63;
-    std::vector<std::uint32_t> digits;
-    std::uint64_t carry = negative ? 1 : 0;
-    for (std::uint64_t word : words_) {
-      if (negative) {
-        word = ~word + carry;
-        carry = carry != 0 && word == 0 ? 1 : 0;
-      }
-      digits.push_back(static_cast<std::uint32_t>(word));
-      digits.push_back(static_cast<std::uint32_t>(word >> 32));
-    }
-    return BigInteger::of_digits(digits, negative);
-  }
-  static constexpr int most_bits = 300;
-
- private:
-  std::array<std::uint64_t, 5> words_{};
-};
 
 // Values as whole numbers of a unit: the least exponent among them, and how many bits they span.
 struct Unit {
@@ -78,22 +40,31 @@ bool is_plain(const LocalRows& rows, std::size_t at) {
   return rows.numbers.empty() || std::isfinite(rows.numbers[at]);
 }
 
+int bits_for(std::size_t n) { return 64 - __builtin_clzll(n | 1); }
+
 class SpreadSlider {
  public:
-  SpreadSlider(const LocalRows& rows, Unit unit) : rows_(rows), unit_(unit.exponent) {
+  SpreadSlider(const LocalRows& rows, Unit unit)
+      : rows_(rows),
+        unit_(unit.exponent),
+        sum_(64 + unit.span + bits_for(rows.size)),
+        squares_(2 * (64 + unit.span) + bits_for(rows.size)) {
     const std::string& name = rows.figure->name;
     less_ = name == "var_pop" || name == "sd_pop" ? 0 : 1;
     root_ = name == "sd" || name == "sd_pop";
   }
   void add(std::size_t at) { change(at, 1); }
   void remove(std::size_t at) { change(at, -1); }
-  double value(std::size_t, std::int64_t n) const {
+  double value(std::size_t, std::int64_t n) {
     if (n <= less_) return missing_number();
     if (odd_ > 0) return std::numeric_limits<double>::quiet_NaN();
-    const BigInteger sum = sum_.value();
-    const double variance =
-        round_ratio(squares_.value() * BigInteger(n) - sum * sum, 2 * unit_,
-                    static_cast<std::uint64_t>(n), static_cast<std::uint64_t>(n - less_));
+    LongNumber sum, squares, square, numerator;
+    sum_.magnitude(sum);
+    squares_.magnitude(squares);
+    square_of(sum, square);
+    multiple_less(squares, static_cast<std::uint64_t>(n), square, numerator);
+    divider_.set(static_cast<std::uint64_t>(n) * static_cast<std::uint64_t>(n - less_));
+    const double variance = rounded(numerator, 2 * unit_, divider_);
     return root_ ? std::sqrt(variance) : variance;
   }
 
@@ -114,12 +85,17 @@ class SpreadSlider {
   std::int64_t less_, odd_ = 0;
   bool root_;
   LongTotal sum_, squares_;
+  Divider divider_;
 };
 
 class WeightedSlider {
  public:
   WeightedSlider(const LocalRows& rows, Unit values, Unit weights)
-      : rows_(rows), unit_(values.exponent), weight_unit_(weights.exponent) {}
+      : rows_(rows),
+        unit_(values.exponent),
+        weight_unit_(weights.exponent),
+        weights_(64 + weights.span + bits_for(rows.size)),
+        products_(128 + values.span + weights.span + bits_for(rows.size)) {}
   void add(std::size_t at) { change(at, 1); }
   void remove(std::size_t at) { change(at, -1); }
   double value(std::size_t, std::int64_t) const {
@@ -150,64 +126,13 @@ class WeightedSlider {
   LongTotal weights_, products_;
 };
 
-// Where values span too many bits for the long totals, each frame is worked from the start.
-template <typename Work>
-void work_each_frame(const LocalRows& rows, double* answers, const Work& work) {
-  for (std::size_t at = 0; at < rows.size; ++at) {
-    const std::int32_t n = rows.filled(at);
-    answers[at] = n == 0 || !rows.shown(at) ? missing_number() : work(at, n);
-  }
-}
-
-double spread_of(const LocalRows& rows, std::size_t at, std::int64_t n) {
-  const std::string& name = rows.figure->name;
-  const std::int64_t less = name == "var_pop" || name == "sd_pop" ? 0 : 1;
-  if (n <= less) return missing_number();
-  WideSum sum, squares;
-  for (std::int32_t i = rows.bounds.low(at); i < rows.bounds.high(at); ++i) {
-    if (!rows.takes(i)) continue;
-    if (!is_plain(rows, i)) return std::numeric_limits<double>::quiet_NaN();
-    const Parts parts = parts_at(rows, i);
-    sum.add(parts.mantissa, parts.exponent);
-    squares.add(static_cast<int128>(parts.mantissa) * parts.mantissa, 2 * parts.exponent);
-  }
-  const BigInteger total = sum.value();
-  const BigInteger all = squares.value().shifted_up(-WideSum::lowest);
-  const double variance =
-      round_ratio(all * BigInteger(n) - total * total, 2 * WideSum::lowest,
-                  static_cast<std::uint64_t>(n), static_cast<std::uint64_t>(n - less));
-  return name == "sd" || name == "sd_pop" ? std::sqrt(variance) : variance;
-}
-
-double weighted_of(const LocalRows& rows, std::size_t at) {
-  WideSum weights, products;
-  for (std::int32_t i = rows.bounds.low(at); i < rows.bounds.high(at); ++i) {
-    if (!rows.takes(i)) continue;
-    if (!is_plain(rows, i) || !std::isfinite(rows.weights[i])) {
-      return std::numeric_limits<double>::quiet_NaN();
-    }
-    const Parts x = parts_at(rows, i), w = parts_of(bits_of(rows.weights[i]));
-    weights.add(w.mantissa, w.exponent);
-    products.add(static_cast<int128>(x.mantissa) * w.mantissa, x.exponent + w.exponent);
-  }
-  const BigInteger weight = weights.value();
-  return weight.is_zero() ? missing_number() : round_quotient(products.value(), weight);
-}
-
-int bits_for(std::size_t n) { return 64 - __builtin_clzll(n | 1); }
-
 }  // namespace
 
 void slide_spread(const LocalRows& rows, double* answers) {
   const Unit unit = unit_of(rows, [&](std::size_t at) {
     return is_plain(rows, at) ? parts_at(rows, at) : Parts{0, 0};
   });
-  if (2 * (64 + unit.span) + bits_for(rows.size) > LongTotal::most_bits) {
-    return work_each_frame(rows, answers,
-                           [&](std::size_t at, std::int64_t n) { return spread_of(rows, at, n); });
-  }
-  SpreadSlider slider(rows, unit);
-  move_over(rows, slider, answers);
+  move_over(rows, SpreadSlider(rows, unit), answers);
 }
 
 void slide_weighted(const LocalRows& rows, double* answers) {
@@ -217,12 +142,7 @@ void slide_weighted(const LocalRows& rows, double* answers) {
   const Unit weights = unit_of(rows, [&](std::size_t at) {
     return std::isfinite(rows.weights[at]) ? parts_of(bits_of(rows.weights[at])) : Parts{0, 0};
   });
-  if (128 + unit.span + weights.span + bits_for(rows.size) > LongTotal::most_bits) {
-    return work_each_frame(rows, answers,
-                           [&](std::size_t at, std::int64_t) { return weighted_of(rows, at); });
-  }
-  WeightedSlider slider(rows, unit, weights);
-  move_over(rows, slider, answers);
+  move_over(rows, WeightedSlider(rows, unit, weights), answers);
 }
 
 }  // namespace idle

@@ -5,6 +5,7 @@
 #include <limits>
 #include <stdexcept>
 
+#include "long_total.h"
 #include "scan.h"
 #include "slide_local.h"
 #include "wide_sum.h"
@@ -159,31 +160,53 @@ class FixedSlider {
 // Values of any size, infinities and values that are no number.
 class WideSlider {
  public:
-  WideSlider(const double* x, bool mean) : x_(x), mean_(mean) {}
+  WideSlider(const double* x, bool mean, int unit, int bits)
+      : x_(x), mean_(mean), unit_(unit), sum_(bits) {}
   void add(std::size_t at) { count(x_[at], 1); }
   void remove(std::size_t at) { count(x_[at], -1); }
-  double value(std::size_t, std::int64_t n) const {
+  double value(std::size_t, std::int64_t n) {
     if (nan_ > 0 || (plus_ > 0 && minus_ > 0)) return std::numeric_limits<double>::quiet_NaN();
     const double infinity = std::numeric_limits<double>::infinity();
     if (plus_ > 0 || minus_ > 0) return plus_ > 0 ? infinity : -infinity;
-    return round_ratio(sum_.value(), WideSum::lowest, mean_ ? static_cast<std::uint64_t>(n) : 1);
+    LongNumber size;
+    sum_.magnitude(size);
+    divider_.set(mean_ ? static_cast<std::uint64_t>(n) : 1);
+    const double result = rounded(size, unit_, divider_);
+    return result != 0 && sum_.negative() ? -result : result;
   }
 
  private:
   void count(double x, int sign) {
-    if (std::isnan(x)) {
+    if (std::isfinite(x)) {
+      const Parts parts = parts_of(bits_of(x));
+      if (parts.mantissa != 0) sum_.add(sign * parts.mantissa, parts.exponent - unit_);
+    } else if (std::isnan(x)) {
       nan_ += sign;
-    } else if (std::isinf(x)) {
-      (x > 0 ? plus_ : minus_) += sign;
     } else {
-      sum_.add(sign * x);
+      (x > 0 ? plus_ : minus_) += sign;
     }
   }
   const double* x_;
   bool mean_;
-  WideSum sum_;
+  int unit_;
+  LongTotal sum_;
+  Divider divider_;
   std::int64_t nan_ = 0, plus_ = 0, minus_ = 0;
 };
+
+// The least exponent of the finite values, and room for their totals.
+WideSlider wide_slider(const LocalRows& rows, bool mean, int count_bits) {
+  int low = 2000, high = -2000;
+  for (std::size_t at = 0; at < rows.size; ++at) {
+    const double x = rows.numbers[at];
+    if (!rows.takes(at) || !std::isfinite(x) || x == 0) continue;
+    const int exponent = parts_of(bits_of(x)).exponent;
+    low = std::min(low, exponent);
+    high = std::max(high, exponent);
+  }
+  if (high < low) low = high = 0;
+  return WideSlider(rows.numbers.data(), mean, low, high - low + 54 + count_bits);
+}
 
 class WholeSlider {
  public:
@@ -280,7 +303,7 @@ void slide_totals(const LocalRows& rows, double* answers) {
   } else if (fits_fixed(fields, bits)) {
     move_over(rows, FixedSlider(x, fields.low, mean), answers);
   } else {
-    move_over(rows, WideSlider(x, mean), answers);
+    move_over(rows, wide_slider(rows, mean, bits), answers);
   }
 }
 

@@ -10,6 +10,8 @@ void WideSum::add(int128 mantissa, int exponent) {
   auto rest = negative ? -static_cast<uint128>(mantissa) : static_cast<uint128>(mantissa);
   const int place = exponent - lowest;
   std::size_t digit = place / 32;
+  reach_down_to(digit);
+  digit -= base_;
   if (digits_.size() < digit + 6) digits_.resize(digit + 6, 0);
   const auto put = [&](std::uint64_t part) {
     digits_[digit++] +=
@@ -28,10 +30,20 @@ void WideSum::add(int128 mantissa, int exponent) {
 void WideSum::add(const WideSum& other) {
   WideSum copy = other;
   copy.settle();
+  if (copy.digits_.empty()) return;
   settle();
-  if (digits_.size() < copy.digits_.size()) digits_.resize(copy.digits_.size(), 0);
-  for (std::size_t i = 0; i < copy.digits_.size(); ++i) digits_[i] += copy.digits_[i];
+  reach_down_to(copy.base_);
+  const std::size_t up = copy.base_ - base_;
+  if (digits_.size() < up + copy.digits_.size()) digits_.resize(up + copy.digits_.size(), 0);
+  for (std::size_t i = 0; i < copy.digits_.size(); ++i) digits_[up + i] += copy.digits_[i];
   waiting_ = 2;
+}
+
+void WideSum::reach_down_to(std::size_t digit) {
+  if (digits_.empty()) base_ = digit;
+  if (digit >= base_) return;
+  digits_.insert(digits_.begin(), base_ - digit, 0);
+  base_ = digit;
 }
 
 void WideSum::add(double x) {
@@ -64,7 +76,7 @@ BigInteger WideSum::value() const {
     for (auto& digit : copy.digits_) digit = -digit;
     copy.settle();
   }
-  std::vector<std::uint32_t> digits;
+  std::vector<std::uint32_t> digits(base_, 0);
   for (const auto digit : copy.digits_) digits.push_back(static_cast<std::uint32_t>(digit));
   return BigInteger::of_digits(digits, negative);
 }

@@ -18,7 +18,9 @@ class WideSum {
 
  private:
   void settle();
+  void reach_down_to(std::size_t digit);
   std::vector<std::int64_t> digits_;  // base 2^32, each with room for carries
+  std::size_t base_ = 0;              // the place of the first of them
   std::int32_t waiting_ = 0;
 };
 

@@ -10,10 +10,10 @@ every_figure <- quote(c(
   most = percentile(amount, 0.9, where = flag), words = count_distinct(word), parts = count_distinct(part),
   often = mode(word), often_day = mode(day), often_choice = mode(choice), often_part = mode(part, where = !flag),
   least = min(word), greatest = max(choice), latest = max(moment), first_in = first(choice), last_in = last(word),
-  oldest = first(amount, along = c(day, desc(whole))), newest = last(big, along = moment),
-  second = nth(word, 2), third = nth(amount, 3, along = desc(amount)), fourth = nth(choice, 4, where = flag),
-  some = any(whole > 2), all = every(flag), place = rank_of(10, desc(amount)),
-  list = listed(word), days = listed(day, sep = "; ", along = desc(day), distinct = TRUE), picks = listed(choice)
+  oldest = first(amount, along = c(day, falling(whole))), newest = last(big, along = moment),
+  second = nth(word, 2), third = nth(amount, 3, along = falling(amount)), fourth = nth(choice, 4, where = flag),
+  some = any(whole > 2), all = every(flag), place = rank_of(10, falling(amount)),
+  list = listed(word), days = listed(day, sep = "; ", along = falling(day), distinct = TRUE), picks = listed(choice)
 ))
 
 in_columns <- function(env = parent.frame()) {

@@ -39,7 +39,7 @@ test_that("what is wrong with a brief is said when it is made", {
     brief(tolls, lines = lock, layout = money(lock)) ~ "takes a number, and `lock` is text",
     brief(tolls, lines = lock, layout = c(x = lock + 1)) ~ "no format `\\+`.*belongs into `columns`",
     brief(tolls, title = 3) ~ "text in quotes",
-    brief(tolls, only = lock %in% c(craft)) ~ "values only",
+    brief(tolls, only = lock %in% c(craft)) ~ "holds values, and",
     amend(tolls, lines = lock) ~ "takes a brief, and got an object of class `data.frame`",
     ledger(3) ~ "not on an object of class `numeric`"
   )
@@ -47,8 +47,8 @@ test_that("what is wrong with a brief is said when it is made", {
 })
 
 test_that("sections may come in any order", {
-  a <- brief(tolls, order = desc(s), figures = c(s = sum(toll)), only = toll > 5, lines = lock)
-  b <- brief(tolls, only = toll > 5, lines = lock, figures = c(s = sum(toll)), order = desc(s))
+  a <- brief(tolls, order = falling(s), figures = c(s = sum(toll)), only = toll > 5, lines = lock)
+  b <- brief(tolls, only = toll > 5, lines = lock, figures = c(s = sum(toll)), order = falling(s))
   expect_identical(as.data.frame(draw_up(a)), as.data.frame(draw_up(b)))
 })
 
@@ -68,7 +68,7 @@ test_that("amend, narrow, quoted and supply make new briefs and leave the old al
   usual <- quoted(passages = count(), receipts = sum(toll))
   page <- brief(tolls, lines = lock, figures = c(usual, largest = max(toll)))
   expect_named(draw_up(page), c("lock", "passages", "receipts", "largest"))
-  sorted <- draw_up(amend(page, order = desc(receipts)))
+  sorted <- draw_up(amend(page, order = falling(receipts)))
   expect_false(is.unsorted(-sorted$receipts))
   expect_named(draw_up(amend(page, figures = NULL)), "lock")
   part <- draw_up(narrow(page, lock == "Tarn Foot", toll > 20))
@@ -87,7 +87,7 @@ test_that("a printed brief reads as instructions", {
   page <- brief(tolls,
     title = "By lock", columns = c(heavy = tonnes > 30), only = toll > 0, lines = c(lock, heavy),
     figures = c(n = count(), s = sum(toll, where = paid == "cash"), m = mean(toll, weight = tonnes)),
-    show = top(2, s, per = lock), order = desc(s), layout = c(Lock = lock, money(s), n), notes = "Check the gauges."
+    show = top(2, s, per = lock), order = falling(s), layout = c(Lock = lock, money(s), n), notes = "Check the gauges."
   )
   text <- printed(page)
   for (line in c(

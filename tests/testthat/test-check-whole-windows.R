@@ -7,8 +7,8 @@ windows_of <- quote(c(
   near = rolling(count(amount), behind = days(1), ahead = days(2), per = word, along = day, partial = TRUE),
   level = rolling(sum(amount), 2, along = whole, together = TRUE),
   before = rolling(count(), behind = 4, per = choice, along = amount),
-  place = rank(desc(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(amount, per = choice),
-  upto = cume_dist(desc(whole), per = word), number = row_number(day, desc(amount), per = choice)
+  place = rank(falling(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(amount, per = choice),
+  upto = cume_dist(falling(whole), per = word), number = row_number(day, falling(amount), per = choice)
 ))
 
 test_that("ranks and frames of random tables tie in every row", {

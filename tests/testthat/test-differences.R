@@ -12,10 +12,11 @@ test_that("lines in one only and cells that differ are found, exactly or within 
   expect_identical(as.data.frame(got)[c("column", "lock")], data.frame(column = "s", lock = ours$lock[6]))
   expect_equal(got$cells$difference, 0.004)
   expect_null(differences(ours, theirs, tolerance = 0.005)$cells)
-  expect_match(flat(got), "32 cells compared in lines matched by reach and lock: 1 differs.*Only in page: 1 line")
+  expect_match(flat(got),
+    "32 cells compared in lines matched by reach and lock: 1 differs.*Only in tolls by reach and lock: 1 line")
   expect_match(flat(differences(page, page)), "34 cells compared .*: all equal")
   renamed <- differences(page, stats::setNames(theirs, c("reach", "lock", "s", "count")))
-  expect_match(flat(renamed), "Not compared: `n`, only in page")
+  expect_match(flat(renamed), "Not compared: `n`, only in tolls by reach")
 })
 
 test_that("missing keys and subtotals match their like, and files can be compared", {

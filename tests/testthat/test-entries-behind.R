@@ -49,7 +49,7 @@ test_that("it goes down through the pages below, and gives frames and groups of 
   weekly <- brief(daily, along = passed_on, beside = c(
     week = rolling(
       sum(receipts), days(7)
-    ), before = lag(receipts), place = rank(desc(receipts)), part = share(receipts)
+    ), before = lag(receipts), place = rank(falling(receipts)), part = share(receipts)
   ))
   at <- as.Date("2025-03-09")
   lines <- entries_behind(weekly, passed_on == "2025-03-09", of = "week", down = FALSE)

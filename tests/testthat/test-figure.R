@@ -82,9 +82,9 @@ test_that("percentiles are those of definition 7, at the ends and between", {
 test_that("first, last and nth follow an order, up or down; listed joins in it", {
   table <- data.frame(k = c("a", "a", "a", "b", "b"), d = c(3, 1, 2, 5, NA), v = c("x", "y", NA, "x", "x"))
   got <- draw_up(brief(table, lines = k, figures = c(
-    f = first(v, along = d), l = last(v, along = d), down = first(v, along = desc(d)), n2 = nth(v, 2, along = d),
+    f = first(v, along = d), l = last(v, along = d), down = first(v, along = falling(d)), n2 = nth(v, 2, along = d),
     list = listed(v, along = d), back = listed(
-      v, sep = "/", along = desc(d)
+      v, sep = "/", along = falling(d)
     ), once = listed(v, distinct = TRUE), nums = listed(d)
   )))
   expect_equal(got$f, c("y", "x"))
@@ -105,7 +105,7 @@ test_that("any figure takes a condition, and figures combine in arithmetic", {
     range = max(toll) - mean(toll), typical = median(
       toll, where = craft == "barge"
     ), heavy = count_distinct(lock, where = tonnes > 60),
-    at_20 = rank_of(20, desc(toll)), under = rank_of(20, toll), mid = mean(
+    at_20 = rank_of(20, falling(toll)), under = rank_of(20, toll), mid = mean(
       toll, weight = tonnes
     ), no_toll = count_missing(toll)
   ))

@@ -8,10 +8,10 @@ page <- brief(tolls,
     spread = sd(toll), filled = count(paid), latest = last(passed_on), again = s / n
   ),
   beside = c(
-    place = rank(desc(s), per = reach), part = share(s, per = parent()), sofar = running(
+    place = rank(falling(s), per = reach), part = share(s, per = parent()), sofar = running(
       sum(s), per = reach, along = lock
     ),
-    gap = s - lag(s, per = reach, along = lock), all = sum(s, per = reach), tile = ntile(2, desc(s))
+    gap = s - lag(s, per = reach, along = lock), all = sum(s, per = reach), tile = ntile(2, falling(s))
   )
 )
 

@@ -36,7 +36,7 @@ test_that("random briefs give what slow steps give, tie out, and lose nothing", 
     page <- brief(table,
       only = !!pick$condition$brief, lines = !!pick$keying$brief,
       figures = c(n = count(), s = sum(amount), typical = median(part), each = s / n, days = count_distinct(day)),
-      order = !!if (pick$down) quote(c(desc(n), s)) else quote(n)
+      order = !!if (pick$down) quote(c(falling(n), s)) else quote(n)
     )
     got <- draw_up(page)
     kept <- slow_table(table, pick$condition)

@@ -44,7 +44,7 @@ test_that("what stands beside the lines has worked on the cells, and edges are c
 })
 
 test_that("rows follow the order of their edge, columns the key, a figure or the list given", {
-  page <- brief(tolls, lines = c(lock, paid), figures = c(s = sum(toll)), abreast = paid, order = desc(s))
+  page <- brief(tolls, lines = c(lock, paid), figures = c(s = sum(toll)), abreast = paid, order = falling(s))
   by_lock <- tapply(tolls$toll, addNA(factor(tolls$lock)), sum, na.rm = TRUE)
   expect_equal(draw_up(page)$lock, names(by_lock)[order(-by_lock)])
   by_paid <- tapply(tolls$toll, addNA(factor(tolls$paid)), sum, na.rm = TRUE)

@@ -1,6 +1,6 @@
 test_that("windows stand beside lines, in conditions, and on a page above", {
   page <- brief(tolls, only = toll > 0,
-    lines = c(reach, lock), figures = c(receipts = sum(toll)), beside = c(place = rank(desc(receipts), per = reach)),
+    lines = c(reach, lock), figures = c(receipts = sum(toll)), beside = c(place = rank(falling(receipts), per = reach)),
     show = c(place <= 2, receipts > mean(receipts)), order = c(reach, place)
   )
   got <- draw_up(page)
@@ -8,8 +8,8 @@ test_that("windows stand beside lines, in conditions, and on a page above", {
     amend(
       page,
       beside = NULL,
-      show = c(rank(desc(receipts), per = reach) <= 2, receipts > mean(receipts)),
-      order = c(reach, desc(receipts))
+      show = c(rank(falling(receipts), per = reach) <= 2, receipts > mean(receipts)),
+      order = c(reach, falling(receipts))
     )
   )
   expect_equal(got$receipts, direct$receipts)
@@ -22,9 +22,9 @@ test_that("a whole page of windows ties out, and a wrong one is found", {
   daily <- brief(tolls, lines = passed_on, figures = c(receipts = sum(toll)))
   page <- brief(daily, along = passed_on, beside = c(
     to_date = running(sum(receipts)), week = rolling(mean(receipts), days(7)), rows = rolling(max(receipts), 7),
-    change = receipts - lag(receipts), year = ago(
+    change = receipts - lag(receipts), year = earlier(
       receipts, years(1)
-    ), run = run_of(passed_on), place = rank(desc(receipts)),
+    ), run = run_of(passed_on), place = rank(falling(receipts)),
     part = share(receipts), above = sum(receipts), month = rolling(sum(receipts), months(1), partial = TRUE)
   ))
   proof <- tie_out(page)

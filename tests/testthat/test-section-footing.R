@@ -12,7 +12,7 @@ every_figure <- quoted(
     amount, along = moment
   ),
   latest = last(word), all = listed(word, distinct = TRUE), second = nth(amount, 2), ratio = sum(amount) / count(),
-  place = rank_of(20, desc(amount)), late = any(flag)
+  place = rank_of(20, falling(amount)), late = any(flag)
 )
 
 test_that("every level has what its own entries give, real missing keys and subtotals told apart by rule", {
@@ -56,7 +56,7 @@ test_that("rollup, cube and sets ask for the levels that they say", {
 test_that("subtotals stand after their lines, or before them, whatever the lines are sorted by", {
   page <- brief(tolls,
     only = !is_missing(reach), lines = c(reach, lock), figures = c(n = count(), s = sum(toll)),
-    footing = rollup(reach, lock), order = desc(s)
+    footing = rollup(reach, lock), order = falling(s)
   )
   got <- draw_up(page)
   by_reach <- aggregate(toll ~ reach, tolls, sum)
@@ -79,8 +79,8 @@ test_that("windows and shares compare lines of one level, and parent() is the su
     lines = c(reach, lock, paid), figures = c(s = sum(toll), typical = median(toll)),
     footing = rollup(reach, lock, paid),
     beside = c(
-      all = share(s), up = share(s, per = parent()), place = rank(desc(s), per = parent()), top = rank(desc(s)),
-      wide = share(typical, per = parent()), sofar = running(sum(s), along = desc(s))
+      all = share(s), up = share(s, per = parent()), place = rank(falling(s), per = parent()), top = rank(falling(s)),
+      wide = share(typical, per = parent()), sofar = running(sum(s), along = falling(s))
     )
   )
   got <- as.data.frame(draw_up(page))
@@ -112,7 +112,7 @@ test_that("conditions judge lines, and subtotals are shown with any of theirs", 
   expect_match(flat(got), "those of the 14 lines that `show` hides included")
   only_totals <- draw_up(amend(page, show = line_kind != "line"))
   expect_identical(only_totals$line_kind, c("subtotal", "subtotal", "subtotal", "total"))
-  rest <- draw_up(amend(page, show = top(1, s, per = reach, others = TRUE), order = desc(s)))
+  rest <- draw_up(amend(page, show = top(1, s, per = reach, others = TRUE), order = falling(s)))
   expect_identical(rest$line_kind, c(rep(c("line", "others", "subtotal"), 3), "total"))
   parts <- tapply(rest$s[rest$line_kind != "subtotal" & !is.na(rest$reach)], rest$reach[
     rest$line_kind != "subtotal" & !is.na(rest$reach)
@@ -147,7 +147,7 @@ test_that("a wrong subtotal is found, and its line named", {
   assign("section footing", broken, envir = rooms)
   checks <- as.data.frame(tie_out(page))
   expect_identical(checks$check[checks$status == "differs"], c("recomputed", "subtotals"))
-  expect_match(checks$sentence[checks$check == "subtotals"], "1 cell does not, first `s` in line 19")
+  expect_match(checks$sentence[checks$check == "subtotals"], "1 cell does not, first `s` in line 14")
 })
 
 test_that("empty tables, crossed keys and one line have their totals", {
@@ -202,4 +202,40 @@ test_that("what is wrong with a footing is said", {
   expect_match(said_by(brief(many, lines = c(a, b, c, d, e, f, g, h, i), footing = cube(a, b, c, d, e, f, g, h, i))),
     "would make 512 levels"
   )
+})
+
+test_that("keys whose names have commas and backticks are single keys, and their subtotals no missing keys", {
+  table <- data.frame(a = c("p", "p", "q"), b = c("u", "v", "u"), x = 1:3)
+  for (name in c("a, b", "`x`, y", "z`")) {
+    odd <- stats::setNames(table, c(name, "b", "x"))
+    key <- as.name(name)
+    page <- rlang::inject(brief(odd, lines = c(!!key, b), figures = c(s = sum(x)), footing = rollup(!!key, b)))
+    statement <- draw_up(page)
+    expect_identical(statement$line_kind, c("line", "line", "subtotal", "line", "subtotal", "total"))
+    expect_identical(asNamespace("idleledger")$names_in_text(statement$summed_over[6]), c(name, "b"))
+    expect_no_match(printed(statement), "(missing)", fixed = TRUE)
+    expect_match(printed(statement), "Total +6")
+    expect_true(all_tie(tie_out(statement)))
+    behind <- rlang::inject(entries_behind(page, !!key == "p", line_kind == "subtotal"))
+    expect_identical(behind$entry, 1:2)
+  }
+})
+
+test_that("figures of 64-bit whole numbers tie at every level", {
+  table <- data.frame(g = c("a", "a", "b", "b"), h = c("u", "v", "u", NA))
+  table$z <- bit64::as.integer64(c("9007199254740993", "-5", NA, "4611686018427387904"))
+  page <- brief(table, lines = c(g, h), figures = c(
+    s = sum(z), m = mean(z), lo = min(z), md = median(z), n = count(z), d = count_distinct(z), f = first(z),
+      mo = mode(z), v = sd(z)
+  ), footing = cube(g, h), beside = c(r = running(sum(s), along = h, per = g)))
+  expect_true(all_tie(tie_out(page)))
+  expect_identical(as.character(draw_up(page)$s[1]), "9007199254740993")
+})
+
+test_that("a page on a page knows its keys by their names, whatever they were worked from", {
+  page <- brief(tolls, lines = c(q = quarter(passed_on), big = toll > 10, w = case(when(toll > 5, "x"))),
+    figures = c(n = count()))
+  above <- draw_up(brief(page, columns = c(z = q + 1, k = joined(w, q)), only = big))
+  expect_identical(above$z, above$q + 1)
+  expect_named(as.data.frame(above), c("q", "big", "w", "n", "z", "k"))
 })

@@ -34,6 +34,6 @@ test_that("text is sorted by a language's alphabet on request", {
   sorted <- function(...) draw_up(brief(words, lines = w, ...))$w
   expect_equal(sorted(), c("Bo", "apple", "zeta", "\u00e4pple", "\u00e5", "\u00f6l"))
   expect_equal(sorted(locale = "sv"), c("apple", "Bo", "zeta", "\u00e5", "\u00e4pple", "\u00f6l"))
-  expect_equal(sorted(locale = "de", order = desc(w)), c("zeta", "\u00f6l", "Bo", "\u00e4pple", "apple", "\u00e5"))
+  expect_equal(sorted(locale = "de", order = falling(w)), c("zeta", "\u00f6l", "Bo", "\u00e4pple", "apple", "\u00e5"))
   expect_match(said_by(brief(words, lines = w, locale = "../sv")), "one language")
 })

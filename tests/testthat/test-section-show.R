@@ -33,17 +33,17 @@ test_that("others are gathered in a line recomputed from the entries, and sorted
   expect_identical(got$line_kind, rep(c("line", "line", "others"), 3))
   expect_match(printed(got), "\\(others\\)")
   expect_true(all_tie(tie_out(long)))
-  overall <- draw_up(amend(long, show = top(2, n, others = TRUE), order = desc(typical)))
+  overall <- draw_up(amend(long, show = top(2, n, others = TRUE), order = falling(typical)))
   expect_equal(sum(overall$n), nrow(tolls))
   expect_identical(overall$line_kind, c("line", "line", "others"))
   expect_match(said_by(draw_up(brief(scores, show = top(1, points, others = TRUE)))), "needs `lines`")
 })
 
 test_that("order sorts lines both ways, missing last, ties in key order", {
-  got <- draw_up(amend(page, order = desc(p)))
+  got <- draw_up(amend(page, order = falling(p)))
   expect_equal(got$who, c("b", "c", "f", "g", "h", "a", "d", "j", "i", "e"))
   expect_equal(
-    draw_up(amend(page, order = c(desc(team), p)))$who, c("d", "a", "b", "c", "e", "i", "j", "f", "g", "h")
+    draw_up(amend(page, order = c(falling(team), p)))$who, c("d", "a", "b", "c", "e", "i", "j", "f", "g", "h")
   )
   expect_match(said_by(amend(page, order = c(a = p))), "an order has no name")
 })

@@ -68,3 +68,14 @@ test_that("data frames are held or refused", {
   expect_match(printed(held), "a part of a day, which is cut off")
   expect_identical(as.data.frame(held)$gone, c(1, 2))
 })
+
+test_that("numbers are read to their last digit, offsets of times are said", {
+  numbers <- withr::with_seed(3, c(stats::runif(2000), 10^stats::runif(500, -300, 300), round(stats::rnorm(500), 2),
+    1 / 3, -1e-310))
+  path <- written_file(paste0("x\n", paste(sprintf("%.17g", numbers), collapse = "\n"), "\n"))
+  expect_identical(ledger(path)$columns$x, numbers)
+  times <- written_file("t,x\n2025-01-01T10:00:00+02:00,1\n2025-01-01T12:00:00+02:00,2\n")
+  opened <- ledger(times)
+  expect_identical(format(opened$columns$t), c("2025-01-01 08:00:00", "2025-01-01 10:00:00"))
+  expect_match(flat(opened), "with an offset, such as \\+02:00, are held as the instants they are and shown in UTC")
+})

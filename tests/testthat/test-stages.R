@@ -1,5 +1,5 @@
 page <- brief(tolls,
-  only = toll > 0, lines = lock, figures = c(s = sum(toll)), show = top(3, s), order = desc(s)
+  only = toll > 0, lines = lock, figures = c(s = sum(toll)), show = top(3, s), order = falling(s)
 )
 
 test_that("stages gives the table after each section", {

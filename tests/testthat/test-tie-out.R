@@ -68,7 +68,7 @@ test_that("a file that has changed since, a newer table and a lost entry are fou
 test_that("a subtotal, a share, a tile and a running value that are off by a little are found in their line", {
   footed <- brief(tolls,
     lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
-    beside = c(p = share(s, per = reach), t = ntile(3, desc(s)), r = running(sum(s), per = reach, along = lock))
+    beside = c(p = share(s, per = reach), t = ntile(3, falling(s)), r = running(sum(s), per = reach, along = lock))
   )
   off <- function(column, line, by) {
     statement <- draw_up(footed)

@@ -18,13 +18,13 @@ test_that("no expression reaches R", {
 
 test_that("any column may bear any name", {
   odd <- c(
-    "rank", "if", "where", "desc", "count", "per", "TRUE", "a b", "x\"y", "\u00e9", "line_kind", "...", "n\nl", "`t`"
+    "rank", "if", "where", "falling", "count", "per", "TRUE", "a b", "x\"y", "\u00e9", "line_kind", "...", "n\nl", "`t`"
   )
   for (name in odd) {
     table <- stats::setNames(data.frame(c("u", "v", "u"), 1:3), c("k", name))
     symbol <- as.name(name)
     figure <- as.call(c(quote(c), stats::setNames(list(call("sum", symbol)), name)))
-    page <- brief(table, lines = k, figures = !!figure, order = desc(!!symbol))
+    page <- brief(table, lines = k, figures = !!figure, order = falling(!!symbol))
     got <- draw_up(page)
     expect_identical(names(got), c("k", name))
     expect_equal(got[[name]], c(4, 2))

@@ -199,7 +199,7 @@ test_that("wrong frames are refused in words", {
   )
   expect_match(
     said_by(
-      brief(tolls, along = desc(passed_on), columns = c(a = rolling(sum(toll), days(7))))
+      brief(tolls, along = falling(passed_on), columns = c(a = rolling(sum(toll), days(7))))
     ), "Give one date or time, upward"
   )
   expect_match(

@@ -37,11 +37,12 @@ test_that("neighbours agree with picking rows by hand", {
   }
 })
 
-test_that("ago goes by the calendar, and month ends clamp", {
+test_that("earlier goes by the calendar, and month ends clamp", {
   days <- as.Date(c("2024-02-29", "2024-03-31", "2024-04-30", "2025-02-28", "2025-03-31", NA, "2025-04-30"))
   table <- data.frame(day = days, x = seq_along(days))
   got <- windowed(table, along = day, columns = c(
-    month = ago(x, months(1)), year = ago(x, years(1)), days = ago(x, days(30)), quarter = ago(x, quarters(1))
+    month = earlier(x, months(1)), year = earlier(x, years(1)), days = earlier(x, days(30)),
+    quarter = earlier(x, quarters(1))
   ))
   expect_equal(got$month, c(NA, 1, NA, NA, 4, NA, NA))
   expect_equal(got$year, c(NA, NA, NA, NA, 2, NA, 3))
@@ -50,7 +51,7 @@ test_that("ago goes by the calendar, and month ends clamp", {
   twice <- rbind(table[1, ], table)
   expect_match(
     flat(
-      windowed(twice, along = day, columns = c(a = ago(x, months(1))))
+      windowed(twice, along = day, columns = c(a = earlier(x, months(1))))
     ), "occurs more than once for 1 entry; the first"
   )
 })
@@ -83,12 +84,12 @@ test_that("wrong neighbours are refused in words", {
     "one value of the same kind"
   )
   expect_match(
-    said_by(brief(tolls, along = toll, columns = c(a = ago(toll, years(1))))),
+    said_by(brief(tolls, along = toll, columns = c(a = earlier(toll, years(1))))),
     "For so many rows before, use lag",
     fixed = TRUE
   )
   expect_match(
-    said_by(brief(tolls, along = passed_on, columns = c(a = ago(toll, 7)))), "ago(x, years(1))", fixed = TRUE
+    said_by(brief(tolls, along = passed_on, columns = c(a = earlier(toll, 7)))), "earlier(x, years(1))", fixed = TRUE
   )
   expect_match(
     flat(

@@ -3,7 +3,7 @@ test_that("rankings agree with counting by hand, on ties, gaps and small groups"
     table <- random_table(c(1, 2, 17, 40, 150, 300)[seed], seed)
     for (key in c("amount", "whole", "day", "word", "part")) {
       for (down in c(FALSE, TRUE)) {
-        expr <- if (down) call("desc", as.name(key)) else as.name(key)
+        expr <- if (down) call("falling", as.name(key)) else as.name(key)
         got <- windowed(table, columns = c(
           number = row_number(!!expr, per = choice), rank = rank(!!expr, per = choice),
           dense = dense_rank(!!expr, per = choice), percent = percent_rank(!!expr, per = choice),
@@ -47,7 +47,7 @@ test_that("rankings agree with counting by hand, on ties, gaps and small groups"
 test_that("several keys break ties, each up or down", {
   table <- random_table(200, 9)
   got <- windowed(
-    table, columns = c(place = row_number(whole, desc(amount), per = flag), same = rank(whole, desc(part)))
+    table, columns = c(place = row_number(whole, falling(amount), per = flag), same = rank(whole, falling(part)))
   )
   order <- order(table$whole, -table$amount)
   expect_equal(got$place, slow_window(table, "flag", function(rows) order[order %in% rows], function(here, at) at))
@@ -63,8 +63,8 @@ test_that("several keys break ties, each up or down", {
 test_that("the four rankings on tied values are those of the SQL standard", {
   scores <- data.frame(who = letters[1:5], score = c(90, 80, 80, 70, NA))
   got <- windowed(scores, columns = c(
-    number = row_number(desc(score)), rank = rank(desc(score)), dense = dense_rank(desc(score)), tile = ntile(
-      3, desc(score)
+    number = row_number(falling(score)), rank = rank(falling(score)), dense = dense_rank(falling(score)), tile = ntile(
+      3, falling(score)
     )
   ))
   expect_equal(got$number, 1:5)
@@ -83,9 +83,11 @@ test_that("ties and gaps are said", {
   expect_no_match(flat(windowed(scores, columns = c(r = dense_rank(score)))), "tie in the order")
   both <- flat(windowed(scores, columns = c(a = row_number(score), b = ntile(2, score))))
   expect_match(both, "a, b: 2 entries tie in the order by score")
-  page <- brief(scores, lines = score, figures = c(n = count()), beside = c(place = rank(desc(n))), show = place == 3)
+  page <- brief(scores,
+    lines = score, figures = c(n = count()), beside = c(place = rank(falling(n))), show = place == 3
+  )
   expect_match(flat(draw_up(page)), "there is no place 3, since lines before it are equal and share one")
-  direct <- brief(scores, lines = score, figures = c(n = count()), show = rank(desc(n)) %in% c(1, 3))
+  direct <- brief(scores, lines = score, figures = c(n = count()), show = rank(falling(n)) %in% c(1, 3))
   expect_match(flat(draw_up(direct)), "there is no place 3")
   clean <- amend(page, show = place == 1)
   expect_no_match(flat(draw_up(clean)), "there is no place")

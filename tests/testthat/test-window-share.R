@@ -51,7 +51,7 @@ test_that("a base of zero gives a missing share, counted", {
 test_that("others keep their share", {
   page <- brief(tolls,
     lines = lock, figures = c(r = sum(toll)), beside = c(
-      s = share(r), place = rank(desc(r))
+      s = share(r), place = rank(falling(r))
     ), show = top(3, r, others = TRUE)
   )
   got <- draw_up(page)

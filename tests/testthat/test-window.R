@@ -1,10 +1,10 @@
 test_that("every window works on no rows, one row, and a row a group", {
   calls <- expression(
-    row_number(x), rank(x), dense_rank(desc(x)), percent_rank(x), cume_dist(x), ntile(3, x), running(sum(x)),
+    row_number(x), rank(x), dense_rank(falling(x)), percent_rank(x), cume_dist(x), ntile(3, x), running(sum(x)),
     rolling(mean(x), 3), rolling(max(x), days(7)), rolling(
       median(x), 3, partial = TRUE
     ), running(listed(w)), lag(x), lead(w),
-    ago(
+    earlier(
       x, years(1)
     ), carried(w), first_value(x), last_value(w), nth_value(x, 2), share(x), run_of(x), sum(x, per = w),
     count_distinct(w), running(mode(w)), rolling(sd(x), 2), running(last_value(w) == first_value(w))
@@ -25,7 +25,7 @@ test_that("any order of the rows gives the same windows, with any number of thre
   table$id <- seq_len(70000)
   columns <- quoted(
     a = running(sum(amount), along = c(day, id)), b = rolling(mean(part), 50, along = c(day, id)),
-    c = rank(desc(amount), per = word), d = lag(amount, along = c(moment, desc(id)), per = choice),
+    c = rank(falling(amount), per = word), d = lag(amount, along = c(moment, falling(id)), per = choice),
     e = rolling(max(amount), days(2), along = day, per = flag), f = ntile(10, amount, id)
   )
   reference <- windowed(table, columns = columns)
@@ -53,7 +53,7 @@ test_that("many small groups and values that are no number", {
 test_that("cumulative shares, windows in windows, and a page from a statement", {
   table <- data.frame(k = letters[1:4], x = c(1, 4, 2, 3))
   got <- windowed(table, columns = c(
-    upto = running(sum(x), along = desc(x)) / sum(x), jump = running(
+    upto = running(sum(x), along = falling(x)) / sum(x), jump = running(
       max(x - lag(x, along = entered())), along = entered()
     )
   ))

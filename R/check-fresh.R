@@ -1,0 +1,112 @@
+# A statement against its source as it is now, and its cells against those of one drawn up now.
+
+# `looked` says whether the source could be looked at again, or what stands in the way.
+check_fresh <- function(statement, state, looked) {
+  if (!is.null(looked)) return(a_note("fresh", sprintf("Fresh: not checked, since %s.", looked)))
+  facts <- attr(statement, "idle")
+  changed <- changed_columns(facts, state)
+  n <- lowest_entries(state)
+  if (length(changed) == 0 && n == facts$lowest) return(
+    a_check("fresh", TRUE, "Fresh: the source is the same as when the statement was drawn up.")
+  )
+  if (n == facts$lowest && only_reordered(facts, state)) return(a_note(
+    "fresh", "Fresh: the source has the same entries as when the statement was drawn up, in another order."
+  ))
+  what <- c(
+    if (n != facts$lowest) sprintf("it had %s and has %s", entry_count(facts$lowest), big_mark(n)),
+    if (length(changed)) sprintf("other values stand in %s", listing(tick(changed)))
+  )
+  a_check("fresh", FALSE, sprintf("Fresh: the source has changed since the statement was drawn up: %s.", paste(what,
+    collapse = ", and ")))
+}
+
+# The state of the lowest page, whose source is the ledger.
+lowest_state <- function(state) {
+  while (!is.null(state$below)) state <- state$below$state
+  state
+}
+
+lowest_entries <- function(state) lowest_state(state)$n_read
+
+# Columns that the statement was drawn up from, and that are gone or another now.
+changed_columns <- function(facts, state) {
+  Filter(function(name) !identical(print_now(state, name), facts$prints[[name]]), names(facts$prints))
+}
+
+print_now <- function(state, name) {
+  low <- lowest_state(state)
+  source <- low$brief$source
+  if (!name %in% names(kinds_of(source))) return(NULL)
+  column <- prepared_columns(source, name)[[name]]
+  whole_print(fingerprint_column(column), kind_print(column))
+}
+
+# Whether the rows are those of before, however they stand; what was before is still with the brief.
+only_reordered <- function(facts, state) {
+  names <- names(facts$prints)
+  before <- facts$brief$source
+  while (inherits(before, "idle_brief")) before <- before$source
+  after <- lowest_state(state)$brief$source
+  if (length(names) == 0 || !all(names %in% names(kinds_of(before))) || !all(names %in% names(kinds_of(after)))) {
+    return(FALSE)
+  }
+  old <- prepared_columns(before, names)
+  new <- prepared_columns(after, names)
+  prints <- Map(function(column) whole_print(fingerprint_column(column), kind_print(column)), old)
+  kinds <- Map(function(a, b) identical(kind_print(a), kind_print(b)), old, new)
+  if (!all(unlist(kinds)) || !identical(unname(prints), unname(facts$prints[names]))) return(FALSE)
+  n <- length_of(old[[1]])
+  groups <- core_group(unname(Map(function(a, b) stacked(list(a, b)), old, new)), 2 * n)
+  number <- core_group_numbers(groups)
+  size <- core_group_facts(groups)$size
+  identical(tabulate(number[seq_len(n)], size), tabulate(number[n + seq_len(n)], size))
+}
+
+# The statement's cells against those of a statement drawn up now.
+check_cells <- function(statement, state) {
+  now <- statement_of(state)
+  columns <- intersect(names(now), names(statement))
+  if (nrow(now) != nrow(statement) || length(columns) < length(names(now))) {
+    return(a_check("cells", FALSE, sprintf(
+      "Cells: the statement has %s and %s, and now there are %s and %s.", count_of(nrow(statement), "line"),
+      count_of(ncol(statement), "column"), count_of(nrow(now), "line"), count_of(ncol(now), "column")
+    )))
+  }
+  wrong <- do.call(rbind, lapply(columns, function(name) {
+    at <- which(!same_values(statement[[name]], now[[name]]))
+    if (length(at)) data.frame(
+      line = at,
+      column = name,
+      here = cell_texts(statement[[name]][at]),
+      `drawn up again` = cell_texts(now[[name]][at]),
+      check.names = FALSE
+    )
+  }))
+  n <- if (is.null(wrong)) 0 else nrow(wrong)
+  cells <- nrow(now) * length(columns)
+  sentence <- if (n == 0) {
+    sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell"))
+  } else {
+    sprintf(
+      "Cells: %s of %s differ from what the brief gives, first `%s` in line %s.",
+      big_mark(n),
+      big_mark(cells),
+      wrong$column[1],
+      big_mark(wrong$line[1])
+    )
+  }
+  a_check("cells", n == 0, sentence, wrong)
+}
+
+# Equal to the bit; missing equals missing, and a value that is no number its like.
+same_values <- function(a, b) {
+  a <- plain_vector(a)
+  b <- plain_vector(b)
+  if (is.factor(a)) a <- as.character(a)
+  if (is.factor(b)) b <- as.character(b)
+  same <- a == b
+  if (!anyNA(same)) return(same)
+  gone <- is.na(a) | is.na(b)
+  same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
+  same
+}

@@ -1,0 +1,42 @@
+# Seals: what an auditor relies on. The fingerprint that every statement carries tells a change quickly
+# and can be forged; a seal is SHA-256, of a file as it stands on the disk or of a table's contents.
+
+seal_of <- function(source) {
+  while (inherits(source, "idle_brief")) source <- source$source
+  if (!requireNamespace("digest", quietly = TRUE)) stop_idle(
+    "no_package", "A seal needs the package digest, which is not installed.", "install.packages(\"digest\")"
+  )
+  if (is.null(source$origin)) {
+    columns <- lapply(source$columns, function(column) if (is.character(column)) enc2utf8(column) else column)
+    return(list(of = "table", sha256 = digest::digest(columns, algo = "sha256", serializeVersion = 2L)))
+  }
+  check_unchanged(source)
+  list(of = "file", name = basename(source$origin), sha256 = digest::digest(file = source$origin, algo = "sha256"))
+}
+
+# A file is sealed as it was read.
+check_unchanged <- function(source) {
+  if (!file.exists(source$origin)) stop_idle(
+    "no_file", sprintf("The file %s is gone, and cannot be sealed.", source$origin)
+  )
+  if (!identical(file_marks(source$origin), source$marks)) stop_idle(
+    "bad_file", sprintf("%s has changed since it was opened.", source$origin), "Open it again with ledger()."
+  )
+}
+
+file_marks <- function(path) {
+  info <- file.info(path, extra_cols = FALSE)
+  list(info$size, as.double(info$mtime))
+}
+
+check_seal <- function(statement, state) {
+  before <- statement_part(statement, "seal")
+  if (is.null(before)) return(NULL)
+  now <- tryCatch(seal_of(lowest_state(state)$brief$source), idle_error = function(e) NULL)
+  if (is.null(now)) return(a_note("seal", "Seal: not checked, since the source cannot be read again."))
+  same <- identical(now$sha256, before$sha256)
+  a_check("seal", same, sprintf(
+    "Seal: the SHA-256 of the %s is %s%s.", before$of, if (same) "still " else sprintf("now %s, and was ", now$sha256),
+    before$sha256
+  ))
+}

@@ -1,0 +1,48 @@
+# What stands in a checked tree. Trees may be very long to one side, so they are gone through with a
+# list of what is still to be looked at.
+
+# All nodes of a tree, each before those inside it, from left to right; without those inside nodes of a type.
+nodes_of <- function(node, not_inside = "") {
+  found <- list()
+  waiting <- list(node)
+  while (length(waiting)) {
+    here <- waiting[[length(waiting)]]
+    waiting[[length(waiting)]] <- NULL
+    if (is.null(here$type)) {
+      waiting <- c(waiting, rev(lapply(unname(here), `[[`, "node")))  # the sorts of an order
+      next
+    }
+    found[[length(found) + 1]] <- here
+    if (here$type != not_inside) waiting <- c(waiting, rev(unname(here$args)))
+  }
+  found
+}
+
+# All lists that have a type, anywhere within a list of lists.
+nodes_within <- function(x) {
+  found <- list()
+  waiting <- list(x)
+  while (length(waiting)) {
+    here <- waiting[[length(waiting)]]
+    waiting[[length(waiting)]] <- NULL
+    if (!is.list(here) || is.object(here)) next
+    if (!is.null(here$type)) found[[length(found) + 1]] <- here
+    waiting <- c(waiting, unname(here))
+  }
+  found
+}
+
+node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
+
+# All figure calls in a tree, each once.
+figures_in <- function(node) {
+  found <- Filter(function(one) identical(one$type, "figure"), nodes_of(node, "figure"))
+  found <- stats::setNames(found, node_ids(found))
+  found[!duplicated(names(found))]
+}
+
+windows_in <- function(node) Filter(function(one) identical(one$type, "window"), nodes_of(node, "window"))
+
+columns_in <- function(node) {
+  unlist(lapply(nodes_of(node), function(one) if (one$type == "column") one$name))
+}

@@ -1,0 +1,59 @@
+# Writing a file so that nothing is lost: beside the place first, checked, and then put in its place.
+
+# `pieces(put)` calls put() with one text after another.
+write_whole <- function(path, pieces) {
+  target <- check_target(path)
+  beside <- tempfile(paste0(".", basename(target), "-"), dirname(target))
+  on.exit(unlink(beside))
+  written <- tryCatch(put_pieces(beside, pieces), error = function(e) stop_not_written(path, conditionMessage(e)))
+  if (!identical(as.double(file.size(beside)), written)) stop_not_written(path,
+    "the disk is full, or a limit is reached")
+  if (file.exists(target)) Sys.chmod(beside, file.mode(target), use_umask = FALSE)
+  if (!suppressWarnings(file.rename(beside, target))) stop_not_written(path, "it could not be put in its place")
+  invisible(path)
+}
+
+put_pieces <- function(beside, pieces) {
+  file <- suppressWarnings(file(beside, "wb"))
+  on.exit(close(file))
+  written <- 0
+  pieces(function(text) {
+    bytes <- charToRaw(enc2utf8(text))
+    suppressWarnings(writeBin(bytes, file))
+    written <<- written + length(bytes)
+  })
+  written
+}
+
+# Where a file may be written; a link stands for what it leads to.
+check_target <- function(path) {
+  kind <- core_file_kind(path)
+  if (kind == "folder") stop_idle("bad_file", sprintf("%s is a folder.", path), "Name a file in it.")
+  if (!kind %in% c("file", "nothing")) stop_idle(
+    "bad_file", sprintf("%s is no file but a %s, and a statement is written to files only.", path, kind),
+    "On the command line, leave out --write: the statement then goes to standard output."
+  )
+  if (!dir.exists(dirname(path))) stop_idle("bad_file", sprintf("There is no folder %s.", dirname(path)))
+  if (kind == "file") normalizePath(path) else path
+}
+
+stop_not_written <- function(path, reason) {
+  stop_idle(
+    "not_written", sprintf("%s could not be written: %s.", path, sub("[.]$", "", reason)),
+    "What stood there before is untouched."
+  )
+}
+
+# The files that a page is drawn up from, down to the lowest.
+files_below <- function(source) {
+  if (inherits(source, "idle_brief")) return(files_below(source$source))
+  source$origin
+}
+
+check_not_the_source <- function(path, brief) {
+  files <- if (!is.null(brief)) files_below(brief)
+  here <- suppressWarnings(normalizePath(path, mustWork = FALSE))
+  if (here %in% files) stop_idle(
+    "bad_file", sprintf("%s is the file that this page is drawn up from.", path), "Give the statement another name."
+  )
+}

@@ -1,0 +1,76 @@
+// Work that is stopped, that fails, or whose callbacks throw: every thread is joined, and nothing of
+// R's would be left in a broken state.
+#include <doctest/doctest.h>
+
+#include <chrono>
+#include <numeric>
+#include <stdexcept>
+#include <thread>
+
+#include "arrangement.h"
+#include "helpers.h"
+#include "order.h"
+#include "slide.h"
+
+using namespace idle;
+
+namespace {
+
+using Clock = std::chrono::steady_clock;
+
+double seconds_since(Clock::time_point began) {
+  return std::chrono::duration<double>(Clock::now() - began).count();
+}
+
+}  // namespace
+
+TEST_CASE("a callback that throws does not end the process, nor does a body") {
+  for (const int threads : {1, 4}) {
+    Work work = with_threads(threads);
+    work.keep_going = [](double) -> bool { throw std::runtime_error("from the callback"); };
+    const auto slow = [](int, std::size_t, std::size_t) {
+      std::this_thread::sleep_for(std::chrono::milliseconds(5));
+    };
+    CHECK_THROWS_WITH(run_parallel(work, threads, 100, 1, slow), "from the callback");
+    work.keep_going = nullptr;
+    const auto failing = [](int, std::size_t begin, std::size_t) {
+      if (begin == 70) throw std::runtime_error("from the body");
+    };
+    CHECK_THROWS_WITH(run_parallel(work, threads, 100, 1, failing), "from the body");
+  }
+}
+
+TEST_CASE("a wish to stop reaches the inside of a group and of a sort") {
+  const std::size_t n = 3000000;
+  std::vector<double> x = random_amounts(n, 1);
+  std::vector<double> key = random_amounts(n, 2);
+  const std::vector<OrderKey> keys{{view(key), false}};
+  for (const int threads : {1, 2}) {
+    Work calm = with_threads(threads);
+    const Groups whole = group_rows({}, n, calm);
+    const Arrangement arranged = arrange_rows(whole, keys, calm);
+    for (const char* name : {"sd", "quantile", "distinct", "sum", "mode"}) {
+      MovingFigure figure;
+      figure.name = name;
+      figure.values = view(x);
+      Frame frame;
+      frame.behind.n = 400;
+      std::vector<double> out(n);
+      Work work = with_threads(threads);
+      const auto began = Clock::now();
+      work.keep_going = [&](double) { return seconds_since(began) < 0.1; };
+      try {
+        slide(arranged, frame, ColumnView(), figure, true, out.data(), work);
+      } catch (const Interrupted&) {
+        CHECK(seconds_since(began) < 1);
+      }
+    }
+    Work work = with_threads(threads);
+    work.keep_going = [](double) { return false; };
+    const AskingNow now(work);
+    const auto began = Clock::now();
+    CHECK_THROWS_AS(arrange_rows(whole, keys, work), Interrupted);
+    CHECK_THROWS_AS(order_rows(keys, n, work), Interrupted);
+    CHECK(seconds_since(began) < 1);
+  }
+}

@@ -1,0 +1,79 @@
+# A database server of our own for the length of a test, to hold answers against: PostgreSQL on a socket
+# in a temporary folder, reached by its own client.
+
+server_program <- function(name) {
+  found <- Sys.which(name)
+  if (!nzchar(found)) found <- utils::tail(sort(Sys.glob(file.path("/usr/lib/postgresql/*/bin", name))), 1)
+  if (length(found)) unname(found) else ""
+}
+
+has_server <- function() all(nzchar(vapply(c("initdb", "pg_ctl", "psql"), server_program, "")))
+
+# The server does not run as root, and so neither does what is done with it.
+as_server_user <- function(command, args, ...) {
+  if (Sys.info()[["user"]] == "root") {
+    args <- c("-u", "postgres", "--", command, args)
+    command <- "runuser"
+  }
+  system2(command, args, ...)
+}
+
+local_server <- function(env = parent.frame()) {
+  folder <- tempfile("server-", "/tmp")
+  dir.create(folder)
+  if (Sys.info()[["user"]] == "root") system2("chown", c("postgres", folder))
+  data <- file.path(folder, "data")
+  quiet <- function(command, args) {
+    status <- as_server_user(command, args, stdout = FALSE, stderr = FALSE)
+    if (status != 0) stop("the server could not be set up: ", basename(command))
+  }
+  quiet(server_program("initdb"), c("-D", data, "-U", "postgres", "-A", "trust", "--locale=C.UTF-8", "-E", "UTF8"))
+  writeLines(sprintf(c("unix_socket_directories = '%s'", "listen_addresses = '' # %s", "fsync = off # %s"), folder),
+    settings <- file.path(folder, "settings")
+  )
+  as_server_user("sh", c("-c", shQuote(sprintf("cat %s >> %s/postgresql.conf", settings, data))))
+  control <- server_program("pg_ctl")
+  quiet(control, c("-D", data, "-w", "-l", file.path(folder, "log"), "start"))
+  withr::defer(
+    {
+      as_server_user(control, c("-D", data, "-m", "immediate", "stop"), stdout = FALSE, stderr = FALSE)
+      unlink(folder, recursive = TRUE)
+    },
+    envir = env
+  )
+  folder
+}
+
+# Runs statements in one session; each of `queries` gives a table of texts, missing values as NA.
+ask_server <- function(folder, before, queries) {
+  script <- file.path(folder, "script.sql")
+  answers <- file.path(folder, sprintf("answer-%d.csv", seq_along(queries)))
+  writeLines(enc2utf8(c(
+    "set client_encoding = 'UTF8'; set datestyle = 'ISO'; set extra_float_digits = 3; set timezone = 'UTC';", before,
+    sprintf("\\copy (%s) to '%s' csv header null '~'", gsub("\\s+", " ", queries), answers)
+  )), script, useBytes = TRUE)
+  if (Sys.info()[["user"]] == "root") system2("chown", c("postgres", script))
+  said <- suppressWarnings(as_server_user(
+    server_program("psql"), c("-X", "-q", "-h", folder, "-U", "postgres", "-f", script), stdout = TRUE, stderr = TRUE
+  ))
+  wrong <- grep("ERROR", said, value = TRUE)
+  if (length(wrong)) stop("the server says: ", wrong[1])
+  lapply(answers, function(path) {
+    readr::read_csv(path, col_types = readr::cols(.default = "c"), na = "~", show_col_types = FALSE, progress = FALSE)
+  })
+}
+
+# A data frame as a table of the server.
+server_table <- function(name, table, folder) {
+  types <- vapply(table, function(x) {
+    if (inherits(x, "integer64")) return("bigint")
+    if (inherits(x, "Date")) return("date")
+    switch(typeof(x), integer = "integer", double = "numeric", logical = "boolean", "text collate \"C\"")
+  }, "")
+  path <- file.path(folder, paste0(name, ".csv"))
+  readr::write_csv(table, path, na = "~", progress = FALSE)
+  c(
+    sprintf("create table %s (%s);", name, paste(names(table), types, collapse = ", ")),
+    sprintf("\\copy %s from '%s' csv header null '~'", name, path)
+  )
+}

@@ -1,0 +1,105 @@
+# Expressions by the hundred that nobody in their right mind writes: each is drawn up, or refused by an
+# error of ours; never by one of R's.
+ours_or_right <- function(expr) {
+  tryCatch({
+    force(expr)
+    "right"
+  }, idle_error = function(e) "ours", error = function(e) paste("R's own:", conditionMessage(e)))
+}
+
+test_that("chains are long, nests are not deep, and neither ends R", {
+  many <- function(op, n) Reduce(function(a, b) call(op, a, b), rep(list(quote(toll == 1)), n))
+  for (op in c("|", "&")) expect_identical(ours_or_right(draw_up(brief(tolls, only = !!many(op, 1000)))), "right")
+  sums <- Reduce(function(a, b) call("+", a, b), rep(list(quote(toll)), 800))
+  got <- draw_up(brief(tolls[1:5, ], columns = c(s = !!sums)))
+  expect_equal(got$s, 800 * tolls$toll[1:5])
+  shown <- capture.output(print(brief(tolls[1:5, ], only = !!many("|", 300))))
+  expect_true(any(grepl("Keep only entries", shown)))
+  for (depth in c(101, 400)) {
+    deep <- quote(toll)
+    for (k in seq_len(depth)) deep <- call("abs", deep)
+    said <- c(said_by(brief(tolls, columns = c(a = !!deep))), said_by(quoted(!!deep)))
+    expect_match(said, "nested 100 calls deep")
+  }
+  text <- paste0(strrep("abs(", 60), "toll", strrep(")", 60))
+  expect_match(said_by(asNamespace("idleledger")$read_items(text, "columns")), "50 deep")
+  page <- brief(tolls, lines = lock)
+  for (k in 1:49) page <- brief(page, lines = lock)
+  expect_match(said_by(brief(page, lines = lock)), "At most 50 pages")
+  expect_s3_class(draw_up(brief(tolls, lines = lock, figures = c(s = count()), per = ntile(2, s),
+    beside = c(r = rank(s)))), "idle_statement")
+})
+
+test_that("random calls of known and unknown words on anything are right or refused in our words", {
+  ns <- asNamespace("idleledger")
+  heads <- c(ns$rooms_of("row"), ns$rooms_of("figure"), ns$rooms_of("window"), "(", "given", "falling", "nonsense",
+    "if", "function", "$", "c")
+  atoms <- list(
+    quote(toll), quote(lock), quote(passed_on), quote(craft), 1, -1, NA, "a", "", "2025-01-01", TRUE, NULL, Inf, NaN,
+      1e19, quote(nothing),
+    strrep("x", 1000), as.Date("2025-01-01"), 1:3, quote(whole()), quote(entered()), quote(days(7)), quote(toll > 1)
+  )
+  build <- function(depth) {
+    if (depth == 0 || stats::runif(1) < 0.3) return(atoms[[sample(length(atoms), 1)]])
+    args <- lapply(seq_len(sample(0:3, 1)), function(k) build(depth - 1))
+    names(args) <- sample(c("", "", "", "per", "along", "where", "x", "bogus"), length(args), TRUE)
+    as.call(c(as.name(sample(heads, 1)), args))
+  }
+  table <- tolls[1:40, ]
+  sections <- c("columns", "only", "lines", "figures", "beside", "show", "order", "footing", "abreast", "layout",
+    "control", "prepare")
+  for (k in 1:600) {
+    one <- withr::with_seed(k, list(section = sample(sections, 1), expr = build(2)))
+    page <- list(lines = quote(c(reach, lock)), figures = quote(c(s = sum(toll))))
+    if (one$section %in% c("columns", "only", "prepare")) page <- list()
+    if (rlang::is_missing(one$expr)) next
+    named <- one$section %in% c("columns", "figures", "beside")
+    page[[one$section]] <- if (named) call("c", z = one$expr) else one$expr
+    call <- as.call(c(as.name("brief"), quote(table), page))
+    got <- ours_or_right(draw_up(eval(call)))
+    expect_true(got %in% c("right", "ours"), label = paste(k, one$section, got))
+  }
+})
+
+test_that("columns that are not what they say are refused at the door", {
+  bad <- list(
+    structure(c(1L, 5L, -3L), levels = c("a", "b"), class = "factor"), structure(1:3, levels = c("a", "a", "b"),
+      class = "factor"),
+    structure(c(1L, 9L, 2L), class = "idle_text", pool = new.env()), structure(1:3, class = "integer64"),
+    structure(c("a", "b", "c"), class = "Date"), structure(c(TRUE, FALSE, NA), class = c("POSIXct", "POSIXt")), list(1,
+      2, 3),
+    matrix(1:3), as.raw(1:3), complex(3)
+  )
+  for (column in bad) {
+    table <- data.frame(x = 1:3)
+    table$q <- column
+    expect_match(said_by(brief(table, lines = q, figures = c(s = sum(x)))), "`q`", label = class(column)[1])
+  }
+  table <- data.frame(x = 1:3)
+  names(table) <- "caf\xe9"
+  expect_match(said_by(ledger(table)), "name of column 1 is not valid UTF-8")
+  expect_match(said_by(brief(tolls, lines = !!as.name(strrep("a", 9000)))), "no column")
+})
+
+test_that("text that would move, hide or turn the page is written out wherever it goes", {
+  evil <- c("a\033[31mred", "b\u202eevil", "c\u200bd", "e\ufffef", "g\nh\ti", "j\u009b1m")
+  table <- data.frame(k = evil, x = seq_along(evil))
+  names(table)[2] <- "x\033[1m"
+  figures <- stats::setNames(list(call("sum", as.name(names(table)[2]))), "s\u202e")
+  page <- rlang::inject(brief(table,
+    title = !!evil[1], notes = !!evil[2], lines = k, figures = !!as.call(c(as.name("c"), figures)),
+    layout = c(k, money(!!as.name("s\u202e"), currency = "\033[31m"))
+  ))
+  shown <- withr::with_options(list(cli.num_colors = 1L), c(
+    capture.output(print(page)), capture.output(print(look(table))), capture.output(print(ledger(table))),
+    capture.output(print(tie_out(page))), capture.output(print(stages(page))),
+      capture.output(print(entries_behind(page))),
+    capture.output(print(differences(table, transform(table, k = rev(k)), match = "k"))),
+    tryCatch(brief(table, lines = !!as.name("y\033[2J")), error = conditionMessage), tryCatch(ledger("no\033[31m.csv"),
+      error = conditionMessage)
+  ))
+  expect_false(any(grepl("[\001-\010\013-\037\177]", shown)))
+  expect_false(any(grepl("[\u202e\u200b\u009b]", shown)))
+  expect_true(any(grepl("a\\x1b[31mred", shown, fixed = TRUE)))
+  expect_true(any(grepl("b\\u202eevil", shown, fixed = TRUE)))
+})

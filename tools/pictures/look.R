@@ -1,0 +1,2 @@
+shown(look(tolls))
+shown(words("window"))
