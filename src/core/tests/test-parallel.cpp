@@ -2,6 +2,7 @@
 // R's would be left in a broken state.
 #include <doctest/doctest.h>
 
+#include <algorithm>
 #include <chrono>
 #include <numeric>
 #include <stdexcept>
@@ -14,15 +15,6 @@
 
 using namespace idle;
 
-namespace {
-
-using Clock = std::chrono::steady_clock;
-
-double seconds_since(Clock::time_point began) {
-  return std::chrono::duration<double>(Clock::now() - began).count();
-}
-
-}  // namespace
 
 TEST_CASE("a callback that throws does not end the process, nor does a body") {
   for (const int threads : {1, 4}) {
@@ -42,6 +34,7 @@ TEST_CASE("a callback that throws does not end the process, nor does a body") {
 
 TEST_CASE("a wish to stop reaches the inside of a group and of a sort") {
   const std::size_t n = 3000000;
+  const double untouched = -12345;
   std::vector<double> x = random_amounts(n, 1);
   std::vector<double> key = random_amounts(n, 2);
   const std::vector<OrderKey> keys{{view(key), false}};
@@ -49,28 +42,20 @@ TEST_CASE("a wish to stop reaches the inside of a group and of a sort") {
     Work calm = with_threads(threads);
     const Groups whole = group_rows({}, n, calm);
     const Arrangement arranged = arrange_rows(whole, keys, calm);
-    for (const char* name : {"sd", "quantile", "distinct", "sum", "mode"}) {
+    Work work = with_threads(threads);
+    work.keep_going = [](double) { return false; };
+    for (const char* name : {"sd", "quantile", "distinct", "mode"}) {
       MovingFigure figure;
       figure.name = name;
       figure.values = view(x);
       Frame frame;
       frame.behind.n = 400;
-      std::vector<double> out(n);
-      Work work = with_threads(threads);
-      const auto began = Clock::now();
-      work.keep_going = [&](double) { return seconds_since(began) < 0.1; };
-      try {
-        slide(arranged, frame, ColumnView(), figure, true, out.data(), work);
-      } catch (const Interrupted&) {
-        CHECK(seconds_since(began) < 1);
-      }
+      std::vector<double> out(n, untouched);
+      CHECK_THROWS_AS(slide(arranged, frame, ColumnView(), figure, true, out.data(), work), Interrupted);
+      CHECK(std::count(out.begin(), out.end(), untouched) > 0);
     }
-    Work work = with_threads(threads);
-    work.keep_going = [](double) { return false; };
     const AskingNow now(work);
-    const auto began = Clock::now();
     CHECK_THROWS_AS(arrange_rows(whole, keys, work), Interrupted);
     CHECK_THROWS_AS(order_rows(keys, n, work), Interrupted);
-    CHECK(seconds_since(began) < 1);
   }
 }
