@@ -143,10 +143,10 @@ most_frequent <- function(x, line, n) {
 
 goes_in_columns <- function(node) node$fn %in% names(again_in_columns)
 
-columns_route <- function(state, nodes, first, keys) {
+columns_route <- function(drawn, nodes, first, keys) {
   if (length(nodes) == 0) return(list())
-  entries <- entries_of_state(state)
-  met <- plain_line_of(state, keys)
+  entries <- entries_table(drawn)
+  met <- plain_line_of(drawn, keys)
   line <- match(match(seq_along(first), met), first)[met]
   values <- lapply(nodes, function(node) {
     read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))

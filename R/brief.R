@@ -155,7 +155,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     "part alone.",
     "To show a part of the whole page, use the section `show`."
   ))
-  if (!is.null(ctx$implied) && is.null(checked$footing)) checked$footing <- ctx$implied
+  checked <- with_requests(checked)
   structure(
     list(
       source = source, sections = sections, checked = checked, given = given,
@@ -164,6 +164,19 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     ),
     class = "idle_brief"
   )
+}
+
+# What a section asks of those that are worked before it is put to them here, from the last on, so that
+# none of them has to know of a later one.
+with_requests <- function(checked) {
+  for (name in rev(section_names())) {
+    asks <- room_of("section", name)$asks
+    requests <- if (!is.null(asks) && !is.null(checked[[name]])) asks(checked[[name]])
+    for (to in names(requests)) {
+      checked[[to]] <- room_of("section", to)$grants(checked[[to]], requests[[to]])
+    }
+  }
+  checked
 }
 
 # How many pages stand upon each other, this one included.

@@ -1,10 +1,10 @@
 # Dates: periods that are not over, periods without entries, dates in the future.
 
-check_dates <- function(state) {
-  used <- intersect(names(state$prints), state$source_names)
-  if (!is.null(state$below) || !is.null(state$prepared)) return(list())
+check_dates <- function(drawn) {
+  used <- intersect(names(drawn$entries$seen$prints), drawn$entries$source_names)
+  if (!is_ledger_itself(drawn$entries)) return(list())
   lapply(used, function(name) {
-    x <- entry_column(state, name)
+    x <- entry_column(drawn$entries, name)
     if (!is_moment_vector(x)) return(NULL)
     days <- as_days(x)
     late <- sum(days > as.double(Sys.Date()), na.rm = TRUE)
@@ -16,13 +16,13 @@ check_dates <- function(state) {
 }
 
 # Keys that are periods of a date: start_of(passed_on, "month").
-check_periods <- function(state, checked) {
+check_periods <- function(drawn, checked) {
   do.call(c, lapply(checked, function(key) {
     node <- key$node
-    if (state$n == 0 || node$type != "call" || node$fn != "start_of" || !is_moment(node$args[[1]]$kind)) return(NULL)
+    if (drawn$entries$n == 0 || node$type != "call" || node$fn != "start_of" || !is_moment(node$args[[1]]$kind)) return(NULL)
     unit <- Find(function(arg) arg$type == "value" && is.character(arg$value), node$args)$value
-    days <- as_days(evaluate_column(node$args[[1]], entries_of_state(state)))
-    starts <- as_days(evaluate_column(node, entries_of_state(state)))
+    days <- as_days(evaluate_column(node$args[[1]], entries_table(drawn)))
+    starts <- as_days(evaluate_column(node, entries_table(drawn)))
     periods_said(key$name, unit, sort(unique(days[!is.na(days)])), sort(unique(starts[!is.na(starts)])))
   }))
 }

@@ -1,23 +1,23 @@
 # Figures against the detail: additive ones against its total, and every line again by a second route.
 
-additive_nodes <- function(state) {
-  nodes <- lapply(state$figures, function(figure) if (figure$node$type == "figure") figure$node)
+additive_nodes <- function(drawn) {
+  nodes <- lapply(drawn$lines$figures, function(figure) if (figure$node$type == "figure") figure$node)
   keep <- vapply(nodes, function(node) !is.null(node) && room_of("figure", node$fn)$additive, TRUE)
-  stats::setNames(nodes[keep], vapply(state$figures[keep], `[[`, "", "name"))
+  stats::setNames(nodes[keep], vapply(drawn$lines$figures[keep], `[[`, "", "name"))
 }
 
 # The lines' exact totals must be that of the whole detail; adding up the rounded figures may differ
 # from it in the last bits, and that bound is said.
-check_additive <- function(state) {
-  nodes <- additive_nodes(state)
-  if (length(nodes) == 0 || state$n == 0) return(NULL)
-  whole <- whole_detail(state, unname(nodes))
-  own <- own_lines(state)
+check_additive <- function(drawn) {
+  nodes <- additive_nodes(drawn)
+  if (length(nodes) == 0 || drawn$entries$n == 0) return(NULL)
+  whole <- whole_detail(drawn, unname(nodes))
+  own <- own_lines(drawn$lines)
   known <- vapply(nodes, function(node) !is.null(whole[[node$id]]), TRUE)
   beyond <- sprintf("%s has no total in all, since 64 bits do not hold it", names(nodes)[!known])
   nodes <- nodes[known]
   if (length(nodes) == 0) return(a_check("additive", NA, sprintf("Footing: %s.", toString(beyond))))
-  parts <- Map(function(name, node) footed(state$lines[[name]][own], whole[[node$id]], name), names(nodes), nodes)
+  parts <- Map(function(name, node) footed(drawn$lines$columns[[name]][own], whole[[node$id]], name), names(nodes), nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))
   text <- paste(c(vapply(parts, `[[`, "", "text"), beyond), collapse = ", ")
   verb <- sprintf("the lines %s to the detail's own total", if (ties) "add up" else "do not add up")
@@ -25,8 +25,8 @@ check_additive <- function(state) {
 }
 
 # The figures of all entries, without those that fit the lines but do not fit in all.
-whole_detail <- function(state, nodes) {
-  work <- function(nodes) work_figures(nodes, core_group(list(), state$n), entries_of_state(state))$values
+whole_detail <- function(drawn, nodes) {
+  work <- function(nodes) work_figures(nodes, core_group(list(), drawn$entries$n), entries_table(drawn))$values
   tryCatch(work(nodes), idle_overflow = function(e) {
     do.call(c, lapply(nodes, function(node) tryCatch(work(list(node)), idle_overflow = function(e) NULL)))
   })
@@ -56,13 +56,13 @@ rounding_slack <- function(size_of_lines, total, n) {
 }
 
 # Both routes know texts by their codes, so those are held against the texts as they stand in the source.
-check_text_codes <- function(state) {
-  if (!is.null(state$below) || !is.null(state$prepared)) return(NULL)
-  for (name in names(state$key_vectors)) {
-    own <- state$brief$source$columns[[name]]
-    codes <- state$cache[[name]]
-    if (!is.character(own) || !is_text_vector(codes) || name %in% state$made_names) next
-    rows <- if (is.null(state$rows)) integer() else as.integer(state$rows)
+check_text_codes <- function(drawn) {
+  if (!is_ledger_itself(drawn$entries)) return(NULL)
+  for (name in names(drawn$lines$key_vectors)) {
+    own <- drawn$entries$source$columns[[name]]
+    codes <- drawn$entries$fetched$columns[[name]]
+    if (!is.character(own) || !is_text_vector(codes) || name %in% drawn$entries$made_names) next
+    rows <- if (is.null(drawn$entries$rows)) integer() else as.integer(drawn$entries$rows)
     wrong <- core_wrong_codes(codes, texts_of(codes), own, rows)
     if (wrong > 0) return(sprintf("Recomputed: the text of `%s` is not what stands in row %s.", name, big_mark(wrong)))
   }
@@ -81,44 +81,44 @@ takes_core_route <- function(node) {
 most_lines_in_r <- 20000
 most_lines_in_columns <- 1e6
 
-check_recomputed <- function(state) {
-  if (state$n == 0 || length(state$figures) == 0) return(list())
-  nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
+check_recomputed <- function(drawn) {
+  if (drawn$entries$n == 0 || length(drawn$lines$figures) == 0) return(list())
+  nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(node_ids(nodes))]
   levels <- c(
-    list(list(keys = state$keys, of_group = line_of_group(state), size = length(own_lines(state)))), state$levels
+    list(list(keys = drawn$lines$keys, of_group = line_of_group(drawn$lines), size = length(own_lines(drawn$lines)))), drawn$lines$levels
   )
-  found <- lapply(seq_along(levels), function(k) recomputed_level(state, nodes, levels[[k]], k))
-  list(recomputed_check(state, found))
+  found <- lapply(seq_along(levels), function(k) recomputed_level(drawn, nodes, levels[[k]], k))
+  list(recomputed_check(drawn, found))
 }
 
 # The lines of a level, each again from its own entries.
-recomputed_level <- function(state, nodes, level, k) {
+recomputed_level <- function(drawn, nodes, level, k) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
-  route <- core_route(state, nodes[in_core], state$key_vectors[level$keys])
+  route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[level$keys])
   n <- length(route$first)
   in_columns <- !in_core & n > most_lines_in_r & n <= most_lines_in_columns & vapply(nodes, goes_in_columns, TRUE)
   rest <- nodes[!in_core & !in_columns]
   sample <- if (length(rest) == 0 || n <= most_lines_in_r) seq_len(n) else seeded_sample(seq_len(n), 2000)
   again <- c(
-    route$values, columns_route(state, nodes[in_columns], route$first, level$keys),
-    r_route(state, rest, route$first, sample, level$keys)
+    route$values, columns_route(drawn, nodes[in_columns], route$first, level$keys),
+    r_route(drawn, rest, route$first, sample, level$keys)
   )
-  line <- level$of_group[core_group_of(state$groups, route$first)]
+  line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
   again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
-  at <- if (is_footed(state)) which(state$level == k & state$line_kind != "others") else own_lines(state)
+  at <- if (is_footed(drawn$lines)) which(drawn$lines$level == k & drawn$lines$line_kind != "others") else own_lines(drawn$lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
   list(
-    wrong = compare_routes(state, again, at, looked, node_ids(rest)), lines = level$size, sample = length(looked),
+    wrong = compare_routes(drawn, again, at, looked, node_ids(rest)), lines = level$size, sample = length(looked),
     sampled = if (length(sample) < n) node_ids(rest)
   )
 }
 
 seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
 
-core_route <- function(state, nodes, keys = state$key_vectors) {
-  entries <- entries_of_state(state)
+core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
+  entries <- entries_table(drawn)
   columns <- lapply(nodes, function(node) {
     x <- node$args$x
     where <- node$args$where
@@ -127,7 +127,7 @@ core_route <- function(state, nodes, keys = state$key_vectors) {
       condition = if (!is.null(where)) as.logical(evaluate_column(where, entries))
     )
   })
-  route <- core_second_route(unname(keys), state$n, columns)
+  route <- core_second_route(unname(keys), drawn$entries$n, columns)
   values <- Map(
     function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns
   )
@@ -135,20 +135,20 @@ core_route <- function(state, nodes, keys = state$key_vectors) {
 }
 
 # The lines of others, again from the entries of the lines gathered in them.
-check_others <- function(state) {
-  at <- which(state$line_kind == "others")
-  figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), state$figures)
+check_others <- function(drawn) {
+  at <- which(drawn$lines$line_kind == "others")
+  figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), drawn$lines$figures)
   if (length(at) == 0 || length(figures) == 0) return(NULL)
   nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
-  again <- core_route(state, nodes, list(state$others_of_entry))$values
-  lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
+  again <- core_route(drawn, nodes, list(drawn$lines$others_of_entry))$values
+  lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
   wrong <- 0
   for (figure in figures) {
     table <- table_in_hand(
       function(name) lines[[name]], length(at), function(id) pick_rows(again[[id]], seq_along(at))
     )
     lines[[figure$name]] <- evaluate_column(figure$node, table)
-    wrong <- wrong + sum(!same_values(lines[[figure$name]], pick_rows(state$lines[[figure$name]], at)))
+    wrong <- wrong + sum(!same_values(lines[[figure$name]], pick_rows(drawn$lines$columns[[figure$name]], at)))
   }
   cells <- length(at) * length(figures)
   sentence <- if (wrong == 0) "equal to the last bit" else sprintf("%s of %s differ", wrong, count_of(cells, "cell"))
@@ -159,30 +159,30 @@ check_others <- function(state) {
 }
 
 # The entries of each line, found by sorting in base R, each line's values worked on by themselves.
-r_route <- function(state, nodes, first, sample, keys) {
+r_route <- function(drawn, nodes, first, sample, keys) {
   if (length(nodes) == 0) return(list())
-  rows <- rows_by_line(state, first, keys)[sample]
-  entries <- entries_of_state(state)
+  rows <- rows_by_line(drawn, first, keys)[sample]
+  entries <- entries_table(drawn)
   values <- lapply(nodes, function(node) {
     again_by_line(node, rows, entries)[match(seq_along(first), sample)]
   })
   stats::setNames(values, node_ids(nodes))
 }
 
-rows_by_line <- function(state, first, keys) {
-  line <- plain_line_of(state, keys)
-  rows <- split(seq_len(state$n), line)
+rows_by_line <- function(drawn, first, keys) {
+  line <- plain_line_of(drawn, keys)
+  rows <- split(seq_len(drawn$entries$n), line)
   starts <- vapply(rows, `[`, 1L, 1)
   unname(rows[match(first, starts)])
 }
 
 # The line of each entry, in plain R, numbered as lines are met.
-plain_line_of <- function(state, keys) {
-  ids <- lapply(state$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
+plain_line_of <- function(drawn, keys) {
+  ids <- lapply(drawn$lines$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
   line <- Reduce(function(a, b) {
     pair <- a * (max(b) + 1) + b
     match(pair, unique(pair))
-  }, ids, rep(1, state$n))
+  }, ids, rep(1, drawn$entries$n))
   match(line, unique(line))
 }
 
@@ -224,20 +224,20 @@ bind_results <- function(results) {
 
 # Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
-compare_routes <- function(state, again, at, looked, sampled) {
-  lines <- lapply(state$lines[state$keys], pick_rows, rows = at)
+compare_routes <- function(drawn, again, at, looked, sampled) {
+  lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
   slack <- list()
   wrong <- NULL
-  floors <- slack_floors(state)
-  for (figure in state$figures) {
+  floors <- slack_floors(drawn)
+  for (figure in drawn$lines$figures) {
     worked <- worked_within(figure$node, lines, slack, again, length(at), floors)
     lines[[figure$name]] <- worked$value
     slack[[figure$name]] <- worked$slack
     known <- if (is_sampled(figure, sampled)) looked else seq_along(at)
-    here <- pick_rows(state$lines[[figure$name]], at[known])
+    here <- pick_rows(drawn$lines$columns[[figure$name]], at[known])
     value <- pick_rows(worked$value, known)
     differs <- which(!within_slack(here, value, if (is.null(worked$slack)) NULL else worked$slack[known]))
-    if (length(differs)) wrong <- rbind(wrong, cbind(line_columns(state, at[known[differs]]), data.frame(
+    if (length(differs)) wrong <- rbind(wrong, cbind(line_columns(drawn, at[known[differs]]), data.frame(
       figure = figure$name, statement = cell_texts(pick_rows(here, differs)),
       recomputed = cell_texts(pick_rows(value, differs)), at = at[known[differs]]
     )))
@@ -251,12 +251,12 @@ compare_routes <- function(state, again, at, looked, sampled) {
 relative_slack <- 1e-9
 
 # Where values cancel, what is left is as exact as the largest of them.
-slack_floors <- function(state) {
-  nodes <- do.call(c, lapply(state$figures, function(figure) unname(figures_in(figure$node))))
+slack_floors <- function(drawn) {
+  nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
   floors <- lapply(nodes, function(node) {
     x <- node$args$x
     if (takes_core_route(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
-    all <- abs(as_plain_number(evaluate_column(x, entries_of_state(state))))
+    all <- abs(as_plain_number(evaluate_column(x, entries_table(drawn))))
     off <- 16 * .Machine$double.eps * max(0, all[is.finite(all)])
     if (node$fn %in% c("var", "var_pop")) off^2 else off
   })
@@ -299,19 +299,19 @@ is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_rout
 
 is_sampled <- function(figure, sampled) any(names(figures_in(figure$node)) %in% sampled)
 
-recomputed_check <- function(state, found) {
+recomputed_check <- function(drawn, found) {
   wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
   lines <- vapply(found, `[[`, 1, "lines")
-  loose <- sum(!vapply(state$figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
+  loose <- sum(!vapply(drawn$lines$figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
-  codes <- check_text_codes(state)
+  codes <- check_text_codes(drawn)
   if (!is.null(codes)) return(a_check("recomputed", FALSE, codes))
-  first <- if (n > 0) sprintf("`%s` in %s", wrong$figure[1], said_line(state, wrong$at[1]))
+  first <- if (n > 0) sprintf("`%s` in %s", wrong$figure[1], said_line(drawn, wrong$at[1]))
   wrong$at <- NULL
-  sentence <- recomputed_sentence(both(what), length(state$figures), loose, n, first)
+  sentence <- recomputed_sentence(both(what), length(drawn$lines$figures), loose, n, first)
   sampled <- unique(unlist(lapply(found, `[[`, "sampled")))
-  few <- sum(vapply(state$figures, is_sampled, TRUE, sampled))
+  few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
   if (few > 0) sentence <- sprintf(
     "%s Of %s, a seeded sample of %s.", sentence, count_of(few, "figure"),
     count_of(sum(vapply(found, `[[`, 1, "sample")), "line")

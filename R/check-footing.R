@@ -1,28 +1,28 @@
 # Subtotals: the lines under each must add up to it, and each is worked again from its entries.
 
-check_footing <- function(state) {
-  if (!is_footed(state)) return(list())
-  list(check_levels_add_up(state))
+check_footing <- function(drawn) {
+  if (!is_footed(drawn$lines)) return(list())
+  list(check_levels_add_up(drawn))
 }
 
 # For figures that add up, the lines of each subtotal against the subtotal itself.
-check_levels_add_up <- function(state) {
-  nodes <- additive_nodes(state)
+check_levels_add_up <- function(drawn) {
+  nodes <- additive_nodes(drawn)
   if (length(nodes) == 0) return(NULL)
-  own <- own_lines(state)
+  own <- own_lines(drawn$lines)
   wrong <- NULL
-  for (k in seq_along(state$levels)) {
-    level <- state$levels[[k]]
-    at <- which(state$level == k + 1)
+  for (k in seq_along(drawn$lines$levels)) {
+    level <- drawn$lines$levels[[k]]
+    at <- which(drawn$lines$level == k + 1)
     for (name in names(nodes)) {
-      apart <- not_adding_up(pick_rows(state$lines[[name]], own), pick_rows(state$lines[[name]], at), level$of_line)
-      if (any(apart)) wrong <- rbind(wrong, cbind(line_columns(state, at[apart]), data.frame(
-        figure = name, over = state$summed_over[at[apart]],
-        subtotal = cell_texts(pick_rows(state$lines[[name]], at[apart])), at = at[apart]
+      apart <- not_adding_up(pick_rows(drawn$lines$columns[[name]], own), pick_rows(drawn$lines$columns[[name]], at), level$of_line)
+      if (any(apart)) wrong <- rbind(wrong, cbind(line_columns(drawn, at[apart]), data.frame(
+        figure = name, over = drawn$lines$summed_over[at[apart]],
+        subtotal = cell_texts(pick_rows(drawn$lines$columns[[name]], at[apart])), at = at[apart]
       )))
     }
   }
-  n <- sum(is_subtotal(state))
+  n <- sum(is_subtotal(drawn$lines))
   what <- sprintf(
     "%s under %s", count_of(length(own), "line"), count_of(n, "subtotal and total", "subtotals and totals")
   )
@@ -31,7 +31,7 @@ check_levels_add_up <- function(state) {
   } else {
     sprintf(
       "Subtotals: of the %s, %s, first `%s` in %s.", what, do_not_add_up(nrow(wrong)), wrong$figure[1],
-      said_line(state, wrong$at[1])
+      said_line(drawn, wrong$at[1])
     )
   }, wrong[names(wrong) != "at"])
 }
@@ -63,12 +63,12 @@ not_adding_up <- function(lines, subtotals, of_line) {
 }
 
 # A crosstab both ways: each line that is shown stands in one cell, and no other cell is filled.
-check_crosstab <- function(state) {
-  wide <- state$wide
-  shown <- display_rows(state)
-  lines <- shown[!is_subtotal(state)[shown]]
+check_crosstab <- function(drawn) {
+  wide <- drawn$page$wide
+  shown <- display_rows(drawn)
+  lines <- shown[!is_subtotal(drawn$lines)[shown]]
   body <- !wide$total & wide$figure == wide$figure[1]
-  kinds <- if (is.null(state$line_kind)) rep("line", length(wide$rows)) else row_kind(state, wide$rows)
+  kinds <- if (is.null(drawn$lines$line_kind)) rep("line", length(wide$rows)) else row_kind(drawn, wide$rows)
   filled <- sum(vapply(wide$empty[body], function(empty) sum(!empty[kinds %in% c("line", "others")]), 1))
   a_check("crosstab", filled == length(lines), sprintf(
     "Crosstab: %s of %s %s filled, and %s shown.", big_mark(filled),

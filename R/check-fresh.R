@@ -1,15 +1,15 @@
 # A statement against its source as it is now, and its cells against those of one drawn up now.
 
 # `looked` says whether the source could be looked at again, or what stands in the way.
-check_fresh <- function(statement, state, looked) {
+check_fresh <- function(statement, drawn, looked) {
   if (!is.null(looked)) return(a_note("fresh", sprintf("Fresh: not checked, since %s.", looked)))
   facts <- attr(statement, "idle")
-  changed <- changed_columns(facts, state)
-  n <- lowest_entries(state)
+  changed <- changed_columns(facts, drawn)
+  n <- lowest_page(drawn)$entries$n_read
   if (length(changed) == 0 && n == facts$lowest) return(
     a_check("fresh", TRUE, "Fresh: the source is the same as when the statement was drawn up.")
   )
-  if (n == facts$lowest && only_reordered(facts, state)) return(a_note(
+  if (n == facts$lowest && only_reordered(facts, drawn)) return(a_note(
     "fresh", "Fresh: the source has the same entries as when the statement was drawn up, in another order."
   ))
   what <- c(
@@ -20,38 +20,30 @@ check_fresh <- function(statement, state, looked) {
     collapse = ", and ")))
 }
 
-# The state of the lowest page, whose source is the ledger.
-lowest_state <- function(state) {
-  while (!is.null(state$below)) state <- state$below$state
-  state
-}
-
-lowest_entries <- function(state) lowest_state(state)$n_read
-
 # Columns that the statement was drawn up from, and that are gone or another now.
-changed_columns <- function(facts, state) {
-  Filter(function(name) !identical(print_now(state, name), facts$prints[[name]]), names(facts$prints))
+changed_columns <- function(facts, drawn) {
+  Filter(function(name) !identical(print_now(drawn, name), facts$prints[[name]]), names(facts$prints))
 }
 
-print_now <- function(state, name) {
-  low <- lowest_state(state)
+print_now <- function(drawn, name) {
+  low <- lowest_page(drawn)
   source <- low$brief$source
   if (!name %in% names(kinds_of(source))) return(NULL)
-  column <- prepared_columns(source, name)[[name]]
+  column <- coded_columns(source, name)[[name]]
   whole_print(fingerprint_column(column), kind_print(column))
 }
 
 # Whether the rows are those of before, however they stand; what was before is still with the brief.
-only_reordered <- function(facts, state) {
+only_reordered <- function(facts, drawn) {
   names <- names(facts$prints)
   before <- facts$brief$source
   while (inherits(before, "idle_brief")) before <- before$source
-  after <- lowest_state(state)$brief$source
+  after <- lowest_page(drawn)$brief$source
   if (length(names) == 0 || !all(names %in% names(kinds_of(before))) || !all(names %in% names(kinds_of(after)))) {
     return(FALSE)
   }
-  old <- prepared_columns(before, names)
-  new <- prepared_columns(after, names)
+  old <- coded_columns(before, names)
+  new <- coded_columns(after, names)
   prints <- Map(function(column) whole_print(fingerprint_column(column), kind_print(column)), old)
   kinds <- Map(function(a, b) identical(kind_print(a), kind_print(b)), old, new)
   if (!all(unlist(kinds)) || !identical(unname(prints), unname(facts$prints[names]))) return(FALSE)
@@ -63,8 +55,8 @@ only_reordered <- function(facts, state) {
 }
 
 # The statement's cells against those of a statement drawn up now.
-check_cells <- function(statement, state) {
-  now <- statement_of(state)
+check_cells <- function(statement, drawn) {
+  now <- statement_of(drawn)
   columns <- intersect(names(now), names(statement))
   if (nrow(now) != nrow(statement) || length(columns) < length(names(now))) {
     return(a_check("cells", FALSE, sprintf(

@@ -4,8 +4,8 @@
 a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
 
 # What the page itself says, so that it is not overlooked.
-check_notes <- function(state) {
-  lapply(unique(c(state$notes, tally_notes(state))), function(note) {
+check_notes <- function(drawn) {
+  lapply(unique(c(drawn$page$notes, tally_notes(drawn$page))), function(note) {
     a_note("page", sub("[.]?$", ".", note))
   })
 }
@@ -13,17 +13,17 @@ check_notes <- function(state) {
 # Keys that differ only by case or spaces, and what the rarer spelling carries.
 most_spellings <- 1e5
 
-check_spellings <- function(state) {
-  own <- own_lines(state)
-  lapply(state$keys, function(key) {
-    x <- as_text_or_null(pick_rows(state$lines[[key]], own))
+check_spellings <- function(drawn) {
+  own <- own_lines(drawn$lines)
+  lapply(drawn$lines$keys, function(key) {
+    x <- as_text_or_null(pick_rows(drawn$lines$columns[[key]], own))
     if (is.null(x) || length(texts_of(x)) > most_spellings) return(NULL)
     texts <- texts_of(x)[sort(unique(codes_of(x)))]
     same <- folded(texts)
     twice <- unique(same[duplicated(same)])
     if (length(twice) == 0) return(NULL)
     shown <- vapply(utils::head(twice, 3), function(one) both(vapply(texts[same == one], value_text, "")), "")
-    rarer <- rarer_spellings(x, texts, same, twice, line_entries_of(state, own))
+    rarer <- rarer_spellings(x, texts, same, twice, line_entries_of(drawn, own))
     a_note("spellings", sprintf(
       "Keys: of %s, %s differ only by case or spaces and stand in lines of their own; the rarer spelling has %s.",
       key, paste(shown, collapse = "; also "), entry_count(rarer)
@@ -34,11 +34,11 @@ check_spellings <- function(state) {
 as_text_or_null <- function(x) if (is_text_vector(x) || is.factor(x)) as_text_vector(x)
 
 # The entries of each finest line.
-line_entries_of <- function(state, own) {
-  counts <- line_entries(state)
-  if (length(state$keys) == 0) return(sum(counts))
+line_entries_of <- function(drawn, own) {
+  counts <- line_entries(drawn$lines)
+  if (length(drawn$lines$keys) == 0) return(sum(counts))
   entries <- numeric(length(own))
-  entries[line_of_group(state)] <- counts
+  entries[line_of_group(drawn$lines)] <- counts
   entries
 }
 
@@ -51,16 +51,16 @@ rarer_spellings <- function(x, texts, same, twice, entries) {
 }
 
 # Missing keys are lines of their own; how much they carry is said.
-check_missing_keys <- function(state) {
-  own <- own_lines(state)
-  if (length(state$keys) == 0 || state$n == 0) return(NULL)
-  gone <- lapply(state$keys, function(key) is_missing_value(pick_rows(state$lines[[key]], own)))
+check_missing_keys <- function(drawn) {
+  own <- own_lines(drawn$lines)
+  if (length(drawn$lines$keys) == 0 || drawn$entries$n == 0) return(NULL)
+  gone <- lapply(drawn$lines$keys, function(key) is_missing_value(pick_rows(drawn$lines$columns[[key]], own)))
   any <- Reduce(`|`, gone)
   if (!any(any)) return(NULL)
-  entries <- sum(line_entries_of(state, own)[any])
-  which <- state$keys[vapply(gone, base::any, TRUE)]
-  together <- if (length(state$figures)) figures_together(state, own[any])
-  weights <- vapply(names(additive_nodes(state)), function(name) {
+  entries <- sum(line_entries_of(drawn, own)[any])
+  which <- drawn$lines$keys[vapply(gone, base::any, TRUE)]
+  together <- if (length(drawn$lines$figures)) figures_together(drawn, own[any])
+  weights <- vapply(names(additive_nodes(drawn)), function(name) {
     sprintf("%s %s", name, exact_text(together[[name]]))
   }, "")
   a_note("missing", sprintf(
@@ -73,38 +73,36 @@ check_missing_keys <- function(state) {
 large_part <- 0.25
 fewest_to_judge <- 20
 
-check_weights <- function(state) {
+check_weights <- function(drawn) {
   nodes <- Filter(function(node) {
     node$fn == "sum" && is.null(node$args$where) && node$args$x$kind %in% c("double", "integer")
-  }, additive_nodes(state))
-  if (state$n < fewest_to_judge) return(list())
-  do.call(c, Map(function(node, name) weights_of(state, node, name), nodes, names(nodes)))
+  }, additive_nodes(drawn))
+  if (drawn$entries$n < fewest_to_judge) return(list())
+  do.call(c, Map(function(node, name) weights_of(drawn, node, name), nodes, names(nodes)))
 }
 
-weights_of <- function(state, node, name) {
-  x <- as_plain_number(evaluate_column(node$args$x, entries_of_state(state)))
+weights_of <- function(drawn, node, name) {
+  x <- as_plain_number(evaluate_column(node$args$x, entries_table(drawn)))
   found <- core_weigh(x)
   filled <- found$above + found$below
   if (filled < fewest_to_judge || found$endless) return(list())
   list(
     if (found$largest > large_part * found$size) a_note("weight", sprintf(
-      "Weight: one entry, %s, is %s%% of %s: %s.", in_row(state, found$first_largest),
+      "Weight: one entry, %s, is %s%% of %s: %s.", in_row(drawn$entries, found$first_largest),
       number_text(100 * found$largest / found$size, 0), name, exact_text(x[found$first_largest])
     )),
-    if (min(found$above, found$below) > 0) odd_sign(state, x, found, node)
+    if (min(found$above, found$below) > 0) odd_sign(drawn, x, found, node)
   )
 }
 
-in_row <- function(state, at) sprintf("row %s", big_mark(if (is.null(state$rows)) at else state$rows[at]))
-
-odd_sign <- function(state, x, found, node) {
+odd_sign <- function(drawn, x, found, node) {
   rarer <- min(found$above, found$below)
   if (rarer > 0.01 * (found$above + found$below)) return(NULL)
   negative <- found$below == rarer
   at <- if (negative) found$first_below else found$first_above
   a_note("signs", sprintf(
     "Signs: %s of %s %s %s zero, unlike the others, the first in %s: %s.", count_of(rarer, "value"),
-    node_label(node$args$x), if (rarer == 1) "is" else "are", if (negative) "below" else "above", in_row(state, at),
+    node_label(node$args$x), if (rarer == 1) "is" else "are", if (negative) "below" else "above", in_row(drawn$entries, at),
     exact_text(x[at])
   ))
 }
@@ -112,23 +110,23 @@ odd_sign <- function(state, x, found, node) {
 # Exact copies among the entries used. Very large sources are left to look().
 most_to_compare <- 1e6
 
-check_duplicates <- function(state) {
-  if (!is.null(state$below) || !is.null(state$prepared)) return(list())
-  if (state$n < 2 || state$n > most_to_compare) return(list())
-  columns <- lapply(state$source_names, function(name) entry_column(state, name))
-  groups <- core_group(unname(columns), state$n)
-  spare <- state$n - core_group_facts(groups)$size
+check_duplicates <- function(drawn) {
+  if (!is_ledger_itself(drawn$entries)) return(list())
+  if (drawn$entries$n < 2 || drawn$entries$n > most_to_compare) return(list())
+  columns <- lapply(drawn$entries$source_names, function(name) entry_column(drawn$entries, name))
+  groups <- core_group(unname(columns), drawn$entries$n)
+  spare <- drawn$entries$n - core_group_facts(groups)$size
   if (spare == 0) return(list())
-  copies <- setdiff(seq_len(state$n), core_group_facts(groups)$first)
-  row <- if (is.null(state$rows)) copies[1] else state$rows[copies[1]]
-  nodes <- Filter(function(node) node$fn == "sum" && is.null(node$args$where), additive_nodes(state))
+  copies <- setdiff(seq_len(drawn$entries$n), core_group_facts(groups)$first)
+  nodes <- Filter(function(node) node$fn == "sum" && is.null(node$args$where), additive_nodes(drawn))
   counted <- vapply(names(nodes), function(name) {
-    x <- as_plain_number(evaluate_column(nodes[[name]]$args$x, entries_of_state(state)))
+    x <- as_plain_number(evaluate_column(nodes[[name]]$args$x, entries_table(drawn)))
     sprintf("%s %s", name, texts_of_numbers(sum(x[copies], na.rm = TRUE)))
   }, "")
   list(a_note("duplicates", sprintf(
-    "Duplicates: %s of another in every column, the first in row %s%s.",
-    if (spare == 1) "1 entry is an exact copy" else sprintf("%s are exact copies", entry_count(spare)), big_mark(row),
+    "Duplicates: %s of another in every column, the first in %s%s.",
+    if (spare == 1) "1 entry is an exact copy" else sprintf("%s are exact copies", entry_count(spare)),
+    in_row(drawn$entries, copies[1]),
     if (length(counted)) sprintf("; counted again: %s", both(counted)) else ""
   )))
 }

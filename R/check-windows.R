@@ -4,9 +4,8 @@
 # Each row looked at costs a look at all rows.
 rows_to_sample <- function(n) max(20, min(200, floor(2e8 / max(n, 1))))
 
-check_windows <- function(state, checked, table) {
-  own <- which(!state$line_kind %in% "others")
-  if (is.null(state$line_kind)) own <- seq_len(state$n_lines)
+check_windows <- function(drawn, checked, table) {
+  own <- which(!is_others(drawn$lines))
   if (length(own) == 0 || length(checked) == 0) return(list())
   table <- part_of_table(table, own)
   c(list(windows_again(checked, table)), said_together(lapply(checked, function(part) check_whole_groups(part, table))))

@@ -52,15 +52,15 @@ brief_of <- function(x, fn) {
   stop_idle("bad_argument", sprintf("%s() takes a brief or a statement, and got %s.", fn, a_thing(x)))
 }
 
-# The entries in hand that are meant: a state worked as far as was needed, and rows of its entries.
+# The entries in hand that are meant: a page worked as far as was needed, and rows of its entries.
 behind <- function(brief, items, of = NULL) {
   conditions <- check_conditions(items, lines_context(brief))
   named <- unique(unlist(lapply(conditions, function(condition) columns_in(condition$node))))
   if (is.null(of) && can_ask_entries(brief, named, conditions)) return(ask_entries(brief, conditions))
-  state <- work_brief(brief)
-  rows <- meant_lines(state, conditions)
-  if (!is.null(of)) rows <- lines_of_window(state, rows, of)
-  list(state = state, rows = entries_of_lines(state, rows))
+  drawn <- work_brief(brief)
+  rows <- meant_lines(drawn, conditions)
+  if (!is.null(of)) rows <- lines_of_window(drawn, rows, of)
+  list(drawn = drawn, rows = entries_of_lines(drawn, rows))
 }
 
 # What a condition on the lines of a page may name.
@@ -76,18 +76,18 @@ can_ask_entries <- function(brief, named, conditions) {
 }
 
 ask_entries <- function(brief, conditions) {
-  state <- open_state(brief)
-  for (name in intersect(c("locale", "prepare", "columns", "only"), names(brief$checked))) {
-    room_of("section", name)$work(state, brief$checked[[name]])
-  }
-  entries <- entries_of_state(state)
-  keys <- lapply(brief$checked$lines, function(key) evaluate_column(key$node, entries))
-  names(keys) <- vapply(brief$checked$lines, `[[`, "", "name")
-  keys <- gather_beyond(keys, brief$checked$abreast)
-  met <- all_met(conditions, table_in_hand(function(name) keys[[name]], state$n))
-  rows <- if (is.null(met)) seq_len(state$n) else which(met)
+  drawn <- open_page(brief)
+  for (name in sections_before_lines(brief)) drawn <- work_section(drawn, name)
+  keys <- keys_of_entries(drawn, brief$checked$lines)
+  met <- all_met(conditions, table_in_hand(function(name) keys[[name]], drawn$entries$n))
+  rows <- if (is.null(met)) seq_len(drawn$entries$n) else which(met)
   if (length(rows) == 0) stop_no_such_line(conditions)
-  list(state = state, rows = rows)
+  list(drawn = drawn, rows = rows)
+}
+
+sections_before_lines <- function(brief) {
+  upto <- room_of("section", "lines")$place
+  Filter(function(name) room_of("section", name)$place < upto, intersect(section_names(), names(brief$checked)))
 }
 
 stop_no_such_line <- function(conditions) {
@@ -98,82 +98,82 @@ stop_no_such_line <- function(conditions) {
 }
 
 # Lines that meet the conditions; subtotals only where a condition asks for their kind.
-meant_lines <- function(state, conditions) {
-  met <- all_met(conditions, lines_of_state(state))
-  rows <- if (is.null(met)) seq_len(state$n_lines) else which(met)
+meant_lines <- function(drawn, conditions) {
+  met <- all_met(conditions, lines_table(drawn))
+  rows <- if (is.null(met)) seq_len(drawn$lines$n) else which(met)
   asked <- any(vapply(conditions, function(part) any(level_columns %in% columns_in(part$node)), TRUE))
-  if (!asked) rows <- intersect(rows, own_lines(state))
+  if (!asked) rows <- intersect(rows, own_lines(drawn$lines))
   if (length(rows) == 0) stop_no_such_line(conditions)
   rows
 }
 
 # The rows of the entries in hand that some lines gather.
-entries_of_lines <- function(state, lines) {
-  if (state$grain == "entries") return(lines)
-  groups <- entry_groups(state)
-  of_group <- line_of_group(state)
+entries_of_lines <- function(drawn, lines) {
+  if (drawn$lines$grain == "entries") return(lines)
+  groups <- entry_groups(drawn$lines)
+  of_group <- line_of_group(drawn$lines)
   taken <- of_group[groups] %in% lines
-  for (k in seq_along(state$levels)) {
-    here <- which(state$level == k + 1)
+  for (k in seq_along(drawn$lines$levels)) {
+    here <- which(drawn$lines$level == k + 1)
     wanted <- intersect(lines, here) - (here[1] - 1L)
-    if (length(wanted)) taken <- taken | state$levels[[k]]$of_group[groups] %in% wanted
+    if (length(wanted)) taken <- taken | drawn$lines$levels[[k]]$of_group[groups] %in% wanted
   }
-  others <- which(state$line_kind == "others")
+  others <- which(drawn$lines$line_kind == "others")
   gathered <- match(intersect(lines, others), others)
-  if (length(gathered)) taken <- taken | state$others_of_entry %in% gathered
+  if (length(gathered)) taken <- taken | drawn$lines$others_of_entry %in% gathered
   which(taken)
 }
 
 # The lines that a figure beside some lines was worked from.
-lines_of_window <- function(state, lines, of) {
-  part <- Filter(function(part) part$name == of, state$beside)
+lines_of_window <- function(drawn, lines, of) {
+  part <- Filter(function(part) part$name == of, drawn$lines$beside)
   nodes <- if (length(part)) windows_in(part[[1]]$node)
   if (length(nodes) == 0) stop_idle(
     "bad_argument", sprintf("`of` takes a figure beside the lines, and %s is none.", value_text(of)),
-    meant(of, vapply(state$beside, `[[`, "", "name"))
+    meant(of, vapply(drawn$lines$beside, `[[`, "", "name"))
   )
-  table <- lines_of_state(state)
+  table <- lines_table(drawn)
   sort(unique(unlist(lapply(nodes, function(node) room_of("window", node$fn)$behind(node, table, lines)))))
 }
 
 # A page drawn up from a page: its entries are lines of the one below, and so on.
 down_to_the_ledger <- function(found) {
-  while (!is.null(found$state$below) && is.null(found$state$prepared)) {
-    state <- found$state
-    rows <- if (is.null(state$rows)) found$rows else state$rows[found$rows]
-    below <- state$below
-    found <- list(state = below$state, rows = entries_of_lines(below$state, below$shown[rows]))
+  while (!is.null(found$drawn$entries$below) && is.null(found$drawn$entries$column_of)) {
+    drawn <- found$drawn
+    rows <- rows_in_source(drawn$entries, found$rows)
+    below <- drawn$entries$below
+    found <- list(drawn = below$drawn, rows = entries_of_lines(below$drawn, below$shown[rows]))
   }
   found
 }
 
 as_entries <- function(found, brief, items, of) {
-  state <- found$state
-  names <- state$source_names
-  number <- if (is.null(state$rows)) found$rows else state$rows[found$rows]
-  columns <- lapply(stats::setNames(nm = names), function(name) some_entries(state, name, number))
+  drawn <- found$drawn
+  names <- drawn$entries$source_names
+  number <- rows_in_source(drawn$entries, found$rows)
+  columns <- lapply(stats::setNames(nm = names), function(name) some_entries(drawn, name, number))
   table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), columns), length(found$rows))
   attr(table, "what") <- list(
     title = page_title(brief), conditions = vapply(items, item_text, ""), of = of,
-    source = name_of(state$brief$source)
+    source = name_of(drawn$brief$source)
   )
-  attr(table, "figures") <- figures_again(brief, state, found$rows)
+  attr(table, "figures") <- figures_again(brief, drawn, found$rows)
   class(table) <- c("idle_entries", "data.frame")
   table
 }
 
 # Some rows of a column of the source; text is not made ready as a whole for them.
-some_entries <- function(state, name, rows) {
-  own <- if (is.null(state$below) && is.null(state$prepared)) entries_of(state$brief$source, name)[[1]]
-  if (is.character(own)) own[rows] else pick_rows(source_column(state, name), rows)
+some_entries <- function(drawn, name, rows) {
+  own <- if (is_ledger_itself(drawn$entries)) entries_of(drawn$entries$source, name)[[1]]
+  if (is.character(own)) own[rows] else pick_rows(source_column(drawn$entries, name), rows)
 }
 
 # The page's figures from these entries alone; for entries of the page's own source.
-figures_again <- function(brief, state, rows) {
+figures_again <- function(brief, drawn, rows) {
   figures <- brief$checked$figures
-  if (is.null(figures) || !identical(state$brief, brief)) return(NULL)
+  if (is.null(figures) || !identical(drawn$brief, brief)) return(NULL)
   part <- core_group(list(), length(rows))
-  entries <- table_in_hand(function(name) pick_rows(entry_column(state, name), rows), length(rows))
+  entries <- table_in_hand(function(name) pick_rows(entry_column(drawn$entries, name), rows), length(rows))
   nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
   values <- if (length(rows)) work_figures(nodes[!duplicated(node_ids(nodes))], part, entries)$values
   if (is.null(values)) return(NULL)

@@ -59,6 +59,10 @@ room("start_of", "row",
     )
     as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
   },
+  format = function(node) {
+    unit <- node$args$unit
+    if (unit$type == "value" && unit$value != "day") list(fn = "period", options = list(unit = unit$value))
+  },
   words = "the first day of the day's week (Monday), month, quarter or year"
 )
 

@@ -81,14 +81,14 @@ renamed_columns <- function(source) if (inherits(source, "idle_ledger")) source$
 #' @exportS3Method
 name_of.idle_ledger <- function(source) source$name
 
-prepared_columns <- function(source, columns) {
+coded_columns <- function(source, columns) {
   Map(
-    function(column, name) prepared(column, sprintf("%s, column `%s`", name_of(source), name)),
+    function(column, name) coded(column, sprintf("%s, column `%s`", name_of(source), name)),
     entries_of(source, columns), columns
   )
 }
 
-prepared <- function(column, where) if (is.character(column)) encode_text(column, where) else column
+coded <- function(column, where) if (is.character(column)) encode_text(column, where) else column
 
 #' @export
 #' @rdname ledger

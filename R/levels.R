@@ -1,42 +1,25 @@
 # Levels: the lines of a page at all its grains. The first level is the lines themselves; the lines
 # of any other level gather those that share the keys it keeps, and are its subtotals.
 
-# The sets of keys that levels keep, finest first, without the lines' own. With a key abreast, each
-# level of the rows has its cells, and its edge where one is wanted.
-level_sets <- function(footing, abreast, keys) {
-  sets <- c(list(keys), footing$sets)
-  if (!is.null(abreast)) {
-    rows <- unique(c(lapply(sets, setdiff, abreast$key), if (abreast$needs_foot) list(character())))
-    cells <- lapply(rows, function(set) c(set, abreast$key))
-    sets <- c(cells, if (abreast$needs_side) rows)
-  }
-  sets <- lapply(sets, function(set) keys[keys %in% set])
-  sets <- unique(c(list(keys), sets))
-  sets[order(-lengths(sets))][-1]
-}
-
-# The levels of a page once its lines are known. Each has the keys that it keeps, its `size`, for each
-# line of the finest level its own line (`of_line`), for each group of entries the same (`of_group`), a
-# line for each of its own that has its keys (`first`), and the earlier level that it gathers.
-planned_levels <- function(state) {
-  checked <- state$brief$checked
-  if (is.null(checked$footing)) return(list())
+# The levels over the lines, one for each set of keys in `sets`, finest first. Each has the keys that it
+# keeps, its `size`, for each line of the finest level its own line (`of_line`), for each group of entries
+# the same (`of_group`), a line for each of its own that has its keys (`first`), and the earlier level that
+# it gathers.
+planned_levels <- function(lines, sets) {
   levels <- list()
-  for (keys in level_sets(checked$footing, checked$abreast, state$keys)) {
-    levels <- c(levels, list(planned_level(state, keys, levels)))
-  }
+  for (keys in sets) levels <- c(levels, list(planned_level(lines, keys, levels)))
   levels
 }
 
-planned_level <- function(state, keys, before) {
-  gathered <- core_group(unname(state$lines[keys]), state$n_lines)
+planned_level <- function(lines, keys, before) {
+  gathered <- core_group(unname(lines$columns[keys]), lines$n)
   of_line <- core_group_numbers(gathered)
   facts <- core_group_facts(gathered)
   level <- list(
     keys = keys, size = if (length(keys)) facts$size else 1, of_line = of_line, from = 0,
-    first = if (length(keys)) facts$first else 1L[state$n_lines > 0]
+    first = if (length(keys)) facts$first else 1L[lines$n > 0]
   )
-  level$of_group <- pick_rows(of_line, line_of_group(state))
+  level$of_group <- pick_rows(of_line, line_of_group(lines))
   level$to <- level$of_group
   for (k in seq_along(before)) {
     if (!all(keys %in% before[[k]]$keys)) next
@@ -47,68 +30,42 @@ planned_level <- function(state, keys, before) {
   level
 }
 
-# The line of each group of entries; with crossed keys there are more lines than groups.
-line_of_group <- function(state) {
-  n_groups <- core_group_facts(state$groups)$size
-  if (is.null(state$line_group)) return(seq_len(n_groups))
-  match(seq_len(n_groups), state$line_group)
-}
-
-# The number of each entry's group, kept while the page is worked.
-entry_groups <- function(state) {
-  if (is.null(state$entry_groups)) state$entry_groups <- core_group_numbers(state$groups)
-  state$entry_groups
-}
-
-# Entries gathered anew: `of_group` says where the entries of each group go. `number` is what the
-# groups of the result were called in it.
-regrouped <- function(state, of_group) {
-  target <- core_look_up(entry_groups(state), as.integer(of_group))
-  groups <- core_group(list(target), state$n)
-  list(groups = groups, number = target[core_group_facts(groups)$first], target = target)
-}
-
-# All levels as one table of lines, the finest first.
-stack_levels <- function(state, tables) {
-  levels <- state$levels
+# All levels as one table of lines, the finest first; `tables` has the figures of the others.
+stack_levels <- function(lines, tables) {
+  levels <- lines$levels
   keyed <- Map(function(level, table) {
-    keys <- lapply(stats::setNames(state$keys, state$keys), function(key) {
+    keys <- lapply(stats::setNames(nm = lines$keys), function(key) {
       kept <- if (key %in% level$keys) level$first else rep(NA_integer_, level$size)
-      pick_rows(state$lines[[key]], kept[seq_len(level$size)])
+      pick_rows(lines$columns[[key]], kept[seq_len(level$size)])
     })
-    c(keys, table[setdiff(names(table), state$keys)])
+    c(keys, table[setdiff(names(table), lines$keys)])
   }, levels, tables)
-  sizes <- c(state$n_lines, vapply(levels, `[[`, 1, "size"))
-  kept <- c(list(state$keys), lapply(levels, `[[`, "keys"))
-  state$lines <- lapply(stats::setNames(nm = names(state$lines)), function(name) {
-    stacked(c(list(state$lines[[name]]), lapply(keyed, `[[`, name)))
+  sizes <- c(lines$n, vapply(levels, `[[`, 1, "size"))
+  kept <- c(list(lines$keys), lapply(levels, `[[`, "keys"))
+  lines$columns <- lapply(stats::setNames(nm = names(lines$columns)), function(name) {
+    stacked(c(list(lines$columns[[name]]), lapply(keyed, `[[`, name)))
   })
-  state$n_lines <- sum(sizes)
-  state$level <- rep(seq_along(sizes), sizes)
-  state$level_keys <- kept
-  state$line_kind <- rep(vapply(kept, kind_of_level, "", all = state$keys), sizes)
-  state$summed_over <- rep(vapply(kept, function(keys) text_of_names(setdiff(state$keys, keys)), ""), sizes)
+  lines$n <- sum(sizes)
+  lines$level <- rep(seq_along(sizes), sizes)
+  lines$level_keys <- kept
+  lines$line_kind <- rep(vapply(kept, kind_of_level, "", all = lines$keys), sizes)
+  lines$summed_over <- rep(vapply(kept, function(keys) text_of_names(setdiff(lines$keys, keys)), ""), sizes)
+  lines
 }
 
 kind_of_level <- function(keys, all) {
   if (length(keys) == length(all)) "line" else if (length(keys) == 0) "total" else "subtotal"
 }
 
-# The lines of the page that have been gathered from entries, and not from other lines.
-is_footed <- function(state) !is.null(state$level)
-
-# For windows: lines of one level are compared among themselves.
-level_groups <- function(state) if (is_footed(state)) state$level
-
 # For windows within parent(): which lines have the same line above them.
-parent_groups <- function(state) {
-  if (!is_footed(state)) return(NULL)
-  parents <- parent_sets(state$level_keys, state$brief$checked$abreast$key)
-  columns <- lapply(state$keys, function(key) {
-    shared <- vapply(parents, function(keys) key %in% keys, TRUE)[state$level]
-    pick_rows(state$lines[[key]], ifelse(shared, seq_len(state$n_lines), NA_integer_))
+parent_groups <- function(lines) {
+  if (!is_footed(lines)) return(NULL)
+  parents <- parent_sets(lines$level_keys, lines$footing$across)
+  columns <- lapply(lines$keys, function(key) {
+    shared <- vapply(parents, function(keys) key %in% keys, TRUE)[lines$level]
+    pick_rows(lines$columns[[key]], ifelse(shared, seq_len(lines$n), NA_integer_))
   })
-  core_group_numbers(core_group(c(list(state$level), columns), state$n_lines))
+  core_group_numbers(core_group(c(list(lines$level), columns), lines$n))
 }
 
 # For each set of keys the largest of the sets inside it; NULL where two are as near. The topmost is
@@ -126,44 +83,36 @@ parent_sets <- function(sets, across = NULL) {
   })
 }
 
-# What tells the lines of a footed page from its subtotals, and lines of others from both.
-level_columns <- c("line_kind", "summed_over")
-
-level_marks <- function(state) {
-  lapply(Filter(Negate(is.null), mget(level_columns, state, ifnotfound = list(NULL))), as_text_vector)
-}
-
 # Lines in order, each subtotal after its lines (or before them): keys are gone through one by one,
-# and the lines that share those up to there are placed by what their own subtotal has in `sorts`.
-footed_order <- function(state, sorts = list(), table = NULL) {
-  keys <- order_of_keys(state)
-  flags <- lapply(keys, summed_flags, state = state)
-  values <- lapply(unname(state$lines[keys]), in_language, state = state)
+# and the lines that share those up to there are placed by what their own subtotal has in `sorted`, the
+# columns to sort by, of which those `down` go from the largest.
+footed_order <- function(lines, locale, sorted = list(), down = logical()) {
+  keys <- order_of_keys(lines)
+  flags <- lapply(keys, summed_flags, lines = lines)
+  values <- lapply(unname(lines$columns[keys]), in_language, locale = locale)
   path <- c(rbind(flags, values))
-  if (length(sorts) == 0) return(core_order(path, rep(FALSE, length(path)), state$n_lines))
-  sorted <- lapply(sorts, function(sort) in_language(evaluate_column(sort$node, table), state))
-  down <- vapply(sorts, function(sort) sort$down, TRUE)
+  if (length(sorted) == 0) return(core_order(path, rep(FALSE, length(path)), lines$n))
   by <- lapply(seq_along(keys), function(depth) {
-    shared <- core_group_numbers(core_group(path[seq_len(2 * depth)], state$n_lines))
-    above <- if (depth == length(keys)) seq_len(state$n_lines) else subtotal_of(shared, flags[-seq_len(depth)])
+    shared <- core_group_numbers(core_group(path[seq_len(2 * depth)], lines$n))
+    above <- if (depth == length(keys)) seq_len(lines$n) else subtotal_of(shared, flags[-seq_len(depth)])
     c(flags[depth], lapply(sorted, pick_rows, rows = above), list(shared))
   })
-  core_order(unname(do.call(c, by)), rep(c(FALSE, down, FALSE), length(keys)), state$n_lines)
+  core_order(unname(do.call(c, by)), rep(c(FALSE, down, FALSE), length(keys)), lines$n)
 }
 
 # Keys as the footing names them, then the rest; a key that stands abreast comes last.
-order_of_keys <- function(state) {
-  checked <- state$brief$checked
-  keys <- union(checked$footing$keys, state$keys)
-  c(setdiff(keys, checked$abreast$key), checked$abreast$key)
+order_of_keys <- function(lines) {
+  keys <- union(lines$footing$keys, lines$keys)
+  across <- lines$footing$across
+  c(setdiff(keys, across), across)
 }
 
 # Where a line has no value of a key: 1 since it is one of others, 2 since it sums over it.
-summed_flags <- function(key, state) {
-  kept <- vapply(state$level_keys, function(keys) key %in% keys, TRUE)
-  before <- identical(state$brief$checked$footing$subtotals, "before")
-  flag <- ifelse(kept, 0L, if (before) -1L else 2L)[state$level]
-  if (!key %in% state$others_per) flag[state$line_kind == "others"] <- 1L
+summed_flags <- function(key, lines) {
+  kept <- vapply(lines$level_keys, function(keys) key %in% keys, TRUE)
+  before <- identical(lines$footing$subtotals, "before")
+  flag <- ifelse(kept, 0L, if (before) -1L else 2L)[lines$level]
+  if (!key %in% lines$others_per) flag[lines$line_kind == "others"] <- 1L
   flag
 }
 

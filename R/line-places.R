@@ -2,24 +2,24 @@
 
 # The row of the printed statement where each line stands; missing where a line is not shown, or where
 # keys stand abreast and a line is a cell.
-printed_places <- function(state, at) {
-  if (!is.null(state$wide)) return(rep(NA_integer_, length(at)))
-  match(at, display_rows(state))
+printed_places <- function(drawn, at) {
+  if (!is.null(drawn$page$wide)) return(rep(NA_integer_, length(at)))
+  match(at, display_rows(drawn))
 }
 
 # For a table of what differs: the place and the keys of lines.
-line_columns <- function(state, at) {
-  keys <- lapply(stats::setNames(nm = state$keys), function(key) {
-    key_texts(plain_vector(pick_rows(state$lines[[key]], as.integer(at))))
+line_columns <- function(drawn, at) {
+  keys <- lapply(stats::setNames(nm = drawn$lines$keys), function(key) {
+    key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], as.integer(at))))
   })
   taken <- names(keys) %in% c("line", "figure", "column", "statement", "recomputed")
   names(keys)[taken] <- paste("key", names(keys)[taken])
-  as_frame(c(list(line = printed_places(state, at)), keys), length(at))
+  as_frame(c(list(line = printed_places(drawn, at)), keys), length(at))
 }
 
-said_line <- function(state, at) {
-  place <- printed_places(state, at)
+said_line <- function(drawn, at) {
+  place <- printed_places(drawn, at)
   if (!is.na(place)) return(sprintf("line %s", big_mark(place)))
-  if (state$grain != "lines") return("a row that is not shown")
-  sprintf("%s: %s", if (is.null(state$wide)) "a line that is not shown" else "the cell", line_words(state, at))
+  if (drawn$lines$grain != "lines") return("a row that is not shown")
+  sprintf("%s: %s", if (is.null(drawn$page$wide)) "a line that is not shown" else "the cell", line_words(drawn, at))
 }

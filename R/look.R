@@ -15,7 +15,7 @@ look <- function(source) {
   local_utf8()
   source <- as_source(source, deparse1(substitute(source)))
   if (inherits(source, "idle_brief")) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
-  columns <- prepared_columns(source, names(source$columns))
+  columns <- coded_columns(source, names(source$columns))
   names(columns) <- names(source$columns)
   seen <- lapply(columns, look_at, n = source$n)
   table <- do.call(rbind, Map(function(name, facts) cbind(column = name, facts), names(columns), seen))

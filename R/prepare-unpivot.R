@@ -33,7 +33,7 @@ room("unpivot", "preparation",
   leaves = function(part, ctx) {
     c(ctx$columns[part$kept], stats::setNames(list("text", part$kind), c(part$names, part$values)))
   },
-  work = function(state, part) work_unpivot(state, part),
+  work = function(drawn, part) work_unpivot(drawn, part),
   plain = "makes an entry of each cell of some columns, with the column's name and the cell's value",
   words = function(part) {
     sprintf(
@@ -43,7 +43,7 @@ room("unpivot", "preparation",
       part$values, if (part$empty == "drop") ", empty cells left out" else ""
     )
   },
-  owes = function(state, done) check_unpivot(done)
+  owes = function(drawn, done) check_unpivot(done)
 )
 
 # The cells must be of one kind: numbers among each other, or text.
@@ -64,37 +64,38 @@ shared_kind <- function(kinds, ctx) {
   )
 }
 
-work_unpivot <- function(state, part) {
-  n <- state$n
+work_unpivot <- function(drawn, part) {
+  entries <- drawn$entries
+  n <- entries$n
   m <- length(part$columns)
-  fetch <- entries_so_far(state)
+  fetch <- entries_so_far(entries)
   columns <- function(name) {
     if (name == part$values) return(interleaved(lapply(part$columns, fetch), part$kind, n))
     if (name == part$names) return(pooled(rep(seq_len(m), n), part$texts))
     pick_rows(fetch(name), rep(seq_len(n), each = m))
   }
-  change_entries(state, n * m, c(part$kept, part$names, part$values), columns)
-  state$prepared_by <- c(state$prepared_by, list(list(part = part, fetch = fetch, columns = columns, n = n)))
-  if (length(part$edges)) add_note(state, sprintf(
+  entries <- change_entries(entries, n * m, c(part$kept, part$names, part$values), columns)
+  entries$prepared_by <- c(entries$prepared_by, list(list(part = part, fetch = fetch, columns = columns, n = n)))
+  drawn$entries <- if (part$empty == "drop") leave_out_empty(entries, part) else entries
+  if (length(part$edges) == 0) return(drawn)
+  add_note(drawn, sprintf(
     "prepare: %s left out, since %s of the statement.", listing(tick(part$edges)),
     if (length(part$edges) == 1) "it is a total" else "they are totals"
   ))
-  if (part$empty == "drop") leave_out_empty(state, part)
-  state
 }
 
-leave_out_empty <- function(state, part) {
-  gone <- is_missing_value(entry_column(state, part$values))
-  add_account(state, "prepare", sprintf("empty cells of %s", listing(part$columns)), sum(gone))
-  if (state$aside) {
-    left <- lapply(stats::setNames(nm = state$source_names), function(name) {
-      pick_rows(entry_column(state, name), which(gone))
+leave_out_empty <- function(entries, part) {
+  gone <- is_missing_value(entry_column(entries, part$values))
+  entries <- add_account(entries, "prepare", sprintf("empty cells of %s", listing(part$columns)), sum(gone))
+  if (entries$aside) {
+    left <- lapply(stats::setNames(nm = entries$source_names), function(name) {
+      pick_rows(entry_column(entries, name), which(gone))
     })
-    state$left_out <- c(state$left_out, list(list(
+    entries$left_out <- c(entries$left_out, list(list(
       section = "prepare", table = as_frame(c(left, list(reason = rep("empty cell", sum(gone)))), sum(gone))
     )))
   }
-  take_entries(state, which(!gone))
+  take_entries(entries, which(!gone))
 }
 
 # The cells of several columns, entry by entry.

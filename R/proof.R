@@ -31,30 +31,30 @@ proof <- function(x, figure, ...) {
 
 proof_of_items <- function(x, name, items) {
   brief <- brief_of(x, "proof")
-  state <- work_brief(brief)
-  line <- the_line(state, check_conditions(items, lines_context(brief)))
-  part <- Filter(function(part) part$name == name, c(state$figures, state$beside))
+  drawn <- work_brief(brief)
+  line <- the_line(drawn, check_conditions(items, lines_context(brief)))
+  part <- Filter(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
   if (length(part) == 0) stop_idle(
     "unknown_column", sprintf("The page has no figure `%s` to prove.", name),
-    meant(name, vapply(c(state$figures, state$beside), `[[`, "", "name"), "figures")
+    meant(name, vapply(c(drawn$lines$figures, drawn$lines$beside), `[[`, "", "name"), "figures")
   )
   part <- part[[1]]
-  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(state$figures, `[[`, "", "name")
-  worked <- if (is_window) prove_beside(state, part, line) else prove_figure(state, part, line)
-  stated <- plain_vector(pick_rows(line_column(state, name), line))
+  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
+  worked <- if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
+  stated <- plain_vector(pick_rows(line_column(drawn, name), line))
   equal <- isTRUE(close_values(worked$value, stated))
   structure(list(
-    title = sprintf("Proof of %s, %s", name, line_words(state, line)), steps = c(worked$steps, list(sprintf(
-      "The page says %s: %s.", figure_text(state, name, stated),
-      if (equal) "equal" else sprintf("not equal to %s", figure_text(state, name, worked$value))
+    title = sprintf("Proof of %s, %s", name, line_words(drawn, line)), steps = c(worked$steps, list(sprintf(
+      "The page says %s: %s.", figure_text(drawn, name, stated),
+      if (equal) "equal" else sprintf("not equal to %s", figure_text(drawn, name, worked$value))
     ))), value = worked$value, stated = stated, equal = equal
   ), class = "idle_proof")
 }
 
-the_line <- function(state, conditions) {
-  lines <- meant_lines(state, conditions)
+the_line <- function(drawn, conditions) {
+  lines <- meant_lines(drawn, conditions)
   if (length(lines) == 1) return(lines)
-  some <- vapply(utils::head(lines, 3), line_words, "", state = state)
+  some <- vapply(utils::head(lines, 3), line_words, "", drawn = drawn)
   stop_idle(
     "no_such_line", sprintf("%s meet the conditions, and a proof is of one.", count_of(length(lines), "line")),
     sprintf("The first are: %s. Say which is meant, as in proof(page, receipts, lock == \"Tarn Foot\").",
@@ -64,19 +64,19 @@ the_line <- function(state, conditions) {
 }
 
 # A line by its keys, in words.
-line_words <- function(state, line) {
-  if (length(state$keys) == 0) return(if (state$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
-  kept <- if (is_footed(state)) state$level_keys[[state$level[line]]] else state$keys
+line_words <- function(drawn, line) {
+  if (length(drawn$lines$keys) == 0) return(if (drawn$lines$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
+  kept <- if (is_footed(drawn$lines)) drawn$lines$level_keys[[drawn$lines$level[line]]] else drawn$lines$keys
   if (length(kept) == 0) return("the grand total")
   words <- vapply(kept, function(key) {
-    paste(key, key_texts(plain_vector(pick_rows(state$lines[[key]], line)), state$formats[[key]]))
+    paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))
   }, "")
-  over <- if (is_footed(state)) setdiff(state$keys, kept)
+  over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
   both(c(words, vapply(over, all_of_them, "")))
 }
 
-figure_text <- function(state, name, value) {
-  format <- state$formats[[name]]
+figure_text <- function(drawn, name, value) {
+  format <- drawn$page$formats[[name]]
   if (!is.null(format)) return(sprintf("%s (%s)", cell_texts(value, format), exact_text(value)))
   exact_text(value)
 }
@@ -87,18 +87,18 @@ exact_text <- function(value) {
 }
 
 # A figure of a line: each figure in the expression from its values, then the expression.
-prove_figure <- function(state, part, line) {
-  rows <- entries_of_lines(state, line)
-  entries <- entries_of_state(state)
-  left <- state$n_read + state$n_added - state$n
+prove_figure <- function(drawn, part, line) {
+  rows <- entries_of_lines(drawn, line)
+  entries <- entries_table(drawn)
+  left <- drawn$entries$n_read + drawn$entries$n_added - drawn$entries$n
   steps <- list(sprintf(
-    "Of %s, %s left out and %s in this line.", entry_count(state$n_read + state$n_added), is_are_number(left),
+    "Of %s, %s left out and %s in this line.", entry_count(drawn$entries$n_read + drawn$entries$n_added), is_are_number(left),
     sprintf("%s %s", big_mark(length(rows)), if (length(rows) == 1) "stands" else "stand")
   ))
   nodes <- figures_in(part$node)
   values <- lapply(nodes, function(node) again_by_line(node, list(rows), entries))
   for (node in nodes) steps <- c(steps, figure_steps(node, rows, entries, values[[node$id]]))
-  earlier <- lapply(state$lines, pick_rows, rows = line)
+  earlier <- lapply(drawn$lines$columns, pick_rows, rows = line)
   table <- table_in_hand(function(name) earlier[[name]], 1, function(id) as_settled(values[[id]]))
   value <- plain_vector(evaluate_column(part$node, table))
   if (part$node$type != "figure") steps <- c(steps, list(sprintf(
@@ -190,14 +190,14 @@ hand_work <- list(
 )
 
 # A figure beside a line: the lines that it was worked from, then the figure.
-prove_beside <- function(state, part, line) {
-  table <- lines_of_state(state)
-  table <- part_of_table(table, which(!seq_len(state$n_lines) %in% which(state$line_kind == "others")))
+prove_beside <- function(drawn, part, line) {
+  table <- lines_table(drawn)
+  table <- part_of_table(table, which(!is_others(drawn$lines)))
   steps <- list()
   values <- list()
   for (node in windows_in(part$node)) {
     values[[node$id]] <- plain_vector(room_of("window", node$fn)$again(node, table, line))
-    steps <- c(steps, window_steps(state, node, table, line, values[[node$id]]))
+    steps <- c(steps, window_steps(drawn, node, table, line, values[[node$id]]))
   }
   one <- part_of_table(table, line)
   one$figure <- function(id) as_settled(values[[id]])
@@ -213,7 +213,7 @@ windows_as_figures <- function(node) {
   node
 }
 
-window_steps <- function(state, node, table, line, value) {
+window_steps <- function(drawn, node, table, line, value) {
   room <- room_of("window", node$fn)
   rows <- room$behind(node, table, line)
   scope <- paste0(if (length(node$along)) order_words(node$along), per_words(node$per))
@@ -221,7 +221,7 @@ window_steps <- function(state, node, table, line, value) {
     "%s is %s%s.", node$text, if (node$fn == "whole_group") figure_label(node$figure) else node_said(room, node),
     if (nzchar(scope)) paste0(";", scope) else ""
   )
-  looked <- lines_table(state, node, table, rows, line)
+  looked <- lines_looked_at(drawn, node, table, rows, line)
   of <- sprintf("It was worked from %s:", count_of(length(rows), table$row))
   c(
     list(words), if (length(rows)) list(of, looked), frame_steps(node, rows, table),
@@ -250,12 +250,12 @@ window_result <- function(node, rows, table, line, value) {
 }
 
 # The lines looked at, with their keys and the columns that the figure reads.
-lines_table <- function(state, node, table, rows, line) {
+lines_looked_at <- function(drawn, node, table, rows, line) {
   read <- unique(c(columns_read(node), unlist(lapply(node$along, function(sort) columns_in(sort$node)))))
-  names <- union(if (state$grain == "lines") state$keys else character(), read)
+  names <- union(if (drawn$lines$grain == "lines") drawn$lines$keys else character(), read)
   columns <- lapply(stats::setNames(nm = names), function(name) {
     column <- plain_vector(pick_rows(table$column(name), rows))
-    format <- state$formats[[name]]
+    format <- drawn$page$formats[[name]]
     if (identical(format$fn, "period")) cell_texts(column, format) else column
   })
   columns$`this line` <- ifelse(rows == line, "<", "")

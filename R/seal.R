@@ -29,10 +29,10 @@ file_marks <- function(path) {
   list(info$size, as.double(info$mtime))
 }
 
-check_seal <- function(statement, state) {
+check_seal <- function(statement, drawn) {
   before <- statement_part(statement, "seal")
   if (is.null(before)) return(NULL)
-  now <- tryCatch(seal_of(lowest_state(state)$brief$source), idle_error = function(e) NULL)
+  now <- tryCatch(seal_of(lowest_page(drawn)$brief$source), idle_error = function(e) NULL)
   if (is.null(now)) return(a_note("seal", "Seal: not checked, since the source cannot be read again."))
   same <- identical(now$sha256, before$sha256)
   a_check("seal", same, sprintf(

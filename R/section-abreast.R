@@ -24,14 +24,11 @@ room("abreast", "section",
   },
   leaves = function(checked, ctx) {
     ctx$abreast <- checked
-    if (checked$needs_side || checked$needs_foot) {
-      ctx$implied <- list(sets = list(), keys = character(), subtotals = "after", notes = character())
-    }
     ctx
   },
-  work = function(state, checked) {
-    state$wide <- wide_page(state, checked)
-    state
+  work = function(drawn, checked) {
+    drawn$page$wide <- wide_page(drawn, checked)
+    add_note(drawn, drawn$page$wide$notes)
   },
   words = function(checked) {
     edges <- c(if (checked$side) "beside each row", if (checked$foot) "at the foot")
@@ -45,7 +42,8 @@ room("abreast", "section",
       if (length(edges)) sprintf(", with totals %s", both(edges))
     )
   },
-  owes = function(state, checked) list(check_crosstab(state))
+  asks = function(checked) list(lines = checked, footing = checked),
+  owes = function(drawn, checked) list(check_crosstab(drawn))
 )
 
 abreast_args <- alist(key = , figures = NULL, totals = "none", order = NULL, columns = NULL, other = NULL)
@@ -74,7 +72,7 @@ check_abreast <- function(item, ctx) {
   side <- totals %in% c("side", "both")
   foot <- totals %in% c("foot", "both") && length(ctx$keys) > 1
   list(
-    key = key, figures = cell_figures(parts$figures, ctx), side = side, foot = foot, order = order,
+    key = key, keys = ctx$keys, figures = cell_figures(parts$figures, ctx), side = side, foot = foot, order = order,
     columns = columns, beyond = other_label(parts$other, columns, key, item$values, ctx),
     needs_side = side || isTRUE(ctx$sorted), needs_foot = foot || !is.null(order)
   )
@@ -162,10 +160,9 @@ or_text <- function(x, text) {
 most_columns <- 200
 
 # Said before any figure is worked.
-check_number_of_columns <- function(state) {
-  abreast <- state$brief$checked$abreast
+check_number_of_columns <- function(lines, abreast) {
   if (is.null(abreast)) return(invisible())
-  values <- core_group_facts(core_group(list(state$lines[[abreast$key]]), state$n_lines))$size
+  values <- core_group_facts(core_group(list(lines$columns[[abreast$key]]), lines$n))$size
   if (!is.null(abreast$columns)) values <- length(abreast$columns)
   n <- values * length(abreast$figures)
   if (n > most_columns) stop_idle(

@@ -17,33 +17,23 @@ room("beside", "section",
     check_in_turn(items, ctx)
   },
   leaves = leaves_by_name,
-  work = function(state, checked) {
-    settle_lines(state)
+  work = function(drawn, checked) {
     for (column in checked) {
-      table <- lines_of_state(state, column$name)
-      add_line_column(state, column$name, evaluate_column(column$node, table))
+      table <- lines_table(drawn, column$name)
+      drawn <- add_line_column(drawn, column$name, evaluate_column(column$node, table))
     }
-    note_formats(state, checked)
-    state$beside <- checked
-    state
+    drawn$lines$beside <- checked
+    note_formats(drawn, checked)
   },
   words = function(checked) {
     c("Beside each line:", paste0("  ", vapply(checked, window_line, "")))
   },
-  owes = function(state, checked) check_windows(state, checked, lines_of_state(state))
+  owes = function(drawn, checked) check_windows(drawn, checked, lines_table(drawn))
 )
 
 window_line <- function(part) {
-  base <- if (is_share(part$node)) sprintf(" (the base is %s)", base_words(part$node)) else ""
-  paste0(part$text, base)
-}
-
-add_line_column <- function(state, name, column) {
-  if (state$grain == "lines") {
-    state$lines[[name]] <- column
-  } else {
-    add_entry_column(state, name, column)
-  }
+  base <- base_of_node(part$node)
+  paste0(part$text, if (!is.null(base)) sprintf(" (the base is %s)", base))
 }
 
 # Defaults of windows: their group and their order. They are checked where they are used.
@@ -62,9 +52,9 @@ room_of_defaults <- function(name, words, option) {
       ctx[[paste0("default_", name)]] <- checked
       ctx
     },
-    work = function(state, checked) state,
+    work = function(drawn, checked) drawn,
     words = function(checked) sprintf(words, both(vapply(checked, item_text, ""))),
-    owes = function(state, checked) list()
+    owes = function(drawn, checked) list()
   )
 }
 

@@ -45,15 +45,14 @@ room("columns", "section",
     check_in_turn(items, ctx)
   },
   leaves = leaves_by_name,
-  work = function(state, checked) {
+  work = function(drawn, checked) {
     for (column in checked) {
-      add_entry_column(state, column$name, evaluate_column(column$node, entries_of_state(state, column$name)))
+      values <- evaluate_column(column$node, entries_table(drawn, column$name))
+      drawn <- with_entry_column(drawn, column$name, values)
     }
-    note_formats(state, checked)
-    for (column in checked) state$formats[[column$name]] <- c(state$formats[[column$name]], period_format(column$node))
-    state$windowed <- length(unlist(lapply(checked, function(column) windows_in(column$node)), FALSE)) > 0
-    state
+    drawn$entries$windowed <- any(vapply(checked, function(column) length(windows_in(column$node)) > 0, TRUE))
+    note_formats(drawn, checked)
   },
   words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )

@@ -17,7 +17,7 @@ room("control", "section",
     c(if (length(whole)) list(list(totals = whole, conditions = list())), parts)
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) state,
+  work = function(drawn, checked) drawn,
   words = function(checked) {
     sprintf("Control totals: %s", both(unlist(lapply(checked, function(part) {
       paste0(vapply(part$totals, function(total) {
@@ -26,7 +26,7 @@ room("control", "section",
       }, ""), where_words(part))
     }))))
   },
-  owes = function(state, checked) lapply(checked, check_control, state = state)
+  owes = function(drawn, checked) lapply(checked, check_control, drawn = drawn)
 )
 
 where_words <- function(part) {
@@ -73,17 +73,17 @@ check_total <- function(name, expr, values, ctx) {
 }
 
 # The figures of some lines together, from their entries, against what was given.
-check_control <- function(state, part) {
-  lines <- own_lines(state)
+check_control <- function(drawn, part) {
+  lines <- own_lines(drawn$lines)
   if (length(part$conditions)) {
-    met <- all_met(part$conditions, lines_of_state(state))
+    met <- all_met(part$conditions, lines_table(drawn))
     lines <- intersect(lines, which(met))
   }
-  found <- figures_together(state, lines)
+  found <- figures_together(drawn, lines)
   wanted <- vapply(part$totals, function(total) total_given(total), 1)
   names <- vapply(part$totals, `[[`, "", "name")
   here <- vapply(names, function(name) as_plain_number(found[[name]])[1], 1)
-  slack <- vapply(names, control_slack, 1, state = state, found = found)
+  slack <- vapply(names, control_slack, 1, drawn = drawn, found = found)
   ties <- (abs(here - wanted) <= slack | here == wanted) %in% TRUE
   text <- ifelse(ties, sprintf("%s is %s", names, texts_of_numbers(wanted)), ifelse(
     is.na(here), sprintf("%s is missing here, and %s was given", names, texts_of_numbers(wanted)), sprintf(
@@ -111,13 +111,13 @@ total_given <- function(total) {
 
 # Decimal amounts are stored to the last place of a double, so their exact total may be off by half of
 # that for each of them: the dust that 0.1 + 0.2 - 0.3 leaves.
-control_slack <- function(name, state, found) {
-  node <- Find(function(figure) figure$name == name, state$figures)$node
+control_slack <- function(name, drawn, found) {
+  node <- Find(function(figure) figure$name == name, drawn$lines$figures)$node
   value <- abs(as_plain_number(found[[name]])[1])
   dust <- vapply(figures_in(node), function(figure) {
     x <- figure$args$x
     if (!figure$fn %in% c("sum", "mean") || is.null(x) || x$kind != "double") return(0)
-    all <- as_plain_number(evaluate_column(x, entries_of_state(state)))
+    all <- as_plain_number(evaluate_column(x, entries_table(drawn)))
     size <- sum(abs(all[is.finite(all)])) * .Machine$double.eps
     if (figure$fn == "sum") size else size / max(1, sum(!is.na(all)))
   }, 1)
@@ -127,13 +127,13 @@ control_slack <- function(name, state, found) {
 texts_of_numbers <- function(x) vapply(x, function(one) exact_text(if (abs(one) > 1e-6) round(one, 9) else one), "")
 
 # A statement against figures from elsewhere, by name, or line by line.
-check_against <- function(state, against) {
+check_against <- function(drawn, against) {
   if (is.atomic(against) && !is.character(against) || is.list(against) && !is.data.frame(against) && !any(
     startsWith(class(against), "idle_")
   )) {
-    return(list(check_given_totals(state, as.list(against))))
+    return(list(check_given_totals(drawn, as.list(against))))
   }
-  statement <- statement_of(state)
+  statement <- statement_of(drawn)
   found <- against_table(statement, against)
   n <- if (is.null(found$cells)) 0 else nrow(found$cells)
   wrong <- n + nrow(found$only_b)
@@ -188,8 +188,8 @@ as_in_a_file <- function(column) {
   ifelse(starts_a_formula(sub("^'", "", text)), sub("^'", "", text), text)
 }
 
-check_given_totals <- function(state, totals) {
-  known <- vapply(state$figures, `[[`, "", "name")
+check_given_totals <- function(drawn, totals) {
+  known <- vapply(drawn$lines$figures, `[[`, "", "name")
   lost <- setdiff(rlang::names2(totals), known)
   if (length(lost)) stop_idle(
     "unknown_column", sprintf("The page has no figure `%s` to hold against a total.", lost[1]),
@@ -198,14 +198,14 @@ check_given_totals <- function(state, totals) {
   part <- list(conditions = list(), totals = unname(Map(
     function(name, value) list(name = name, node = list(type = "value", value = value)), names(totals), totals
   )))
-  check_control(state, part)
+  check_control(drawn, part)
 }
 
 # The page's figures over all entries of some lines.
-figures_together <- function(state, lines) {
-  target <- ifelse(seq_len(max(own_lines(state), 0)) %in% lines, 1L, 2L)
-  anew <- regrouped(state, pick_rows(target, line_of_group(state)))
-  worked <- figures_over(state, state$figures, anew$groups, list(), length(anew$number))$lines
+figures_together <- function(drawn, lines) {
+  target <- ifelse(seq_len(max(own_lines(drawn$lines), 0)) %in% lines, 1L, 2L)
+  anew <- regrouped(drawn, pick_rows(target, line_of_group(drawn$lines)))
+  worked <- figures_over(drawn, drawn$lines$figures, anew$groups, list(), length(anew$number))$lines
   at <- match(1L, anew$number)
   lapply(worked, function(column) plain_vector(pick_rows(column, at)))
 }

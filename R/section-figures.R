@@ -23,23 +23,22 @@ room("figures", "section",
   leaves = function(checked, ctx) {
     ctx <- leaves_by_name(checked, ctx)
     ctx$figure_names <- vapply(checked, `[[`, "", "name")
-    adds_up <- vapply(checked, function(figure) {
-      figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
-    }, TRUE)
-    ctx$not_additive <- vapply(checked[!adds_up], `[[`, "", "name")
+    ctx$not_additive <- names_not_additive(checked)
     ctx
   },
-  work = function(state, checked) {
-    state$figures <- checked
-    state$not_additive <- room_of("section", "figures")$leaves(checked, list())$not_additive
-    results <- figures_over(state, checked, state$groups, state$lines, state$n_lines, state$levels)
-    state$lines <- results$lines
-    state$level_tables <- results$levels
-    state$group_entries <- results$entries
-    note_figures(state, checked, results$facts)
-    for (note in results$notes) add_note(state, note)
-    note_figures_of_figures(state, checked)
-    state
+  work = function(drawn, checked) {
+    lines <- drawn$lines
+    lines$levels <- planned_levels(lines, attr(checked, "levels"))
+    results <- figures_over(drawn, checked, lines$groups, lines$columns, lines$n, lines$levels)
+    lines$figures <- checked
+    lines$not_additive <- names_not_additive(checked)
+    lines$columns <- results$lines
+    lines$level_tables <- results$levels
+    lines$group_entries <- results$entries
+    drawn$lines <- lines
+    add_note(drawn, c(
+      notes_of_figures(checked, results$facts), results$notes, notes_of_averaged_averages(drawn$entries, checked)
+    ))
   },
   words = function(checked) {
     vapply(checked, function(figure) {
@@ -49,56 +48,27 @@ room("figures", "section",
       sprintf("%s: %s", figure$name, label)
     }, "")
   },
-  owes = function(state, checked) c(list(check_additive(state)), check_recomputed(state), check_weights(state))
+  grants = function(checked, levels) if (!is.null(checked)) structure(checked, levels = levels),
+  owes = function(drawn, checked) c(list(check_additive(drawn)), check_recomputed(drawn), check_weights(drawn))
 )
 
-# Figures over any grouping of the entries; `lines` has the keys already.
-figures_over <- function(state, checked, groups, lines, n_lines, levels = list()) {
-  nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
-  nodes <- nodes[!duplicated(node_ids(nodes))]
-  worked <- printing_on_the_way(state, work_figures(
-    nodes, groups, entries_of_state(state), levels, function(of_group) regrouped(state, of_group)
-  ))
-  place <- if (state$n == 0 && n_lines == 1) NA_integer_ else if (identical(groups, state$groups)) state$line_group
-  values <- if (is.null(place)) worked$values else Map(spread_to_lines, worked$values, nodes, list(place))
-  lines <- lines_of_values(checked, values, lines, n_lines, state$tally)
-  tables <- Map(function(level, values) {
-    keys <- lapply(state$lines[level$keys], pick_rows, rows = level$first)
-    lines_of_values(checked, values, keys, level$size, new_tally())
-  }, levels, worked$levels)
-  notes <- unlist(lapply(nodes, function(node) {
-    note <- attr(worked$values[[node$id]], "note")
-    if (!is.null(note)) sprintf("%s: %s.", node$text, note)
-  }))
-  list(lines = lines, facts = worked$facts, notes = notes, levels = tables, entries = worked$entries)
-}
-
-# The columns of a table of lines, from the values of the figures in them.
-lines_of_values <- function(checked, values, lines, n, tally) {
-  for (figure in checked) {
-    table <- table_in_hand(function(name) lines[[name]], n, function(id) values[[id]], tally)
-    lines[[figure$name]] <- evaluate_column(figure$node, table)
-  }
-  lines
-}
-
-# The values of groups for lines, of which some have no entries: `place` says which group is whose.
-spread_to_lines <- function(value, node, place) {
-  spread <- pick_rows(value, place)
-  of_none <- room_of("figure", node$fn)$of_none
-  if (!is.null(of_none)) spread[is.na(place)] <- of_none
-  spread
+# Figures whose lines do not add up to that of the whole.
+names_not_additive <- function(checked) {
+  adds_up <- vapply(checked, function(figure) {
+    figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
+  }, TRUE)
+  vapply(checked[!adds_up], `[[`, "", "name")
 }
 
 # Notes of what figures passed over; figures with the same to say share a note.
-note_figures <- function(state, checked, facts) {
+notes_of_figures <- function(checked, facts) {
   said <- list()
   for (figure in checked) {
     for (node in figures_in(figure$node)) {
       for (note in figure_notes(node, facts[[feed_key(node)]])) said[[note]] <- union(said[[note]], figure$name)
     }
   }
-  for (note in names(said)) add_note(state, sprintf("%s: %s.", toString(said[[note]]), note))
+  vapply(names(said), function(note) sprintf("%s: %s.", toString(said[[note]]), note), "", USE.NAMES = FALSE)
 }
 
 weight_label <- function(node) if (!is.null(node$args$weight)) sprintf("of its weight %s", node_label(node$args$weight))

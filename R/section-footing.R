@@ -23,12 +23,14 @@ room("footing", "section",
     ctx$level_sets <- checked$sets
     ctx
   },
-  work = function(state, checked) {
-    tables <- if (is.null(state$level_tables)) lapply(state$levels, function(level) list()) else state$level_tables
-    if (length(state$levels)) stack_levels(state, tables)
-    for (note in checked$notes) add_note(state, note)
-    state$method <- sprintf("%s of keys, merged from finer lines", count_of(length(state$levels), "set"))
-    state
+  work = function(drawn, checked) {
+    lines <- drawn$lines
+    lines$footing <- checked
+    if (is.null(lines$figures)) lines$levels <- planned_levels(lines, checked$levels)
+    tables <- if (is.null(lines$figures)) lapply(lines$levels, function(level) list()) else lines$level_tables
+    drawn$lines <- if (length(lines$levels)) stack_levels(lines, tables) else lines
+    drawn$page$method <- sprintf("%s of keys, merged from finer lines", count_of(length(lines$levels), "set"))
+    add_note(drawn, checked$notes)
   },
   words = function(checked) {
     if (length(checked$sets) == 0) return(character())
@@ -37,8 +39,30 @@ room("footing", "section",
     }, "")
     sprintf("Foot with %s%s", both(what), if (checked$subtotals == "before") ", before their lines" else "")
   },
-  owes = function(state, checked) check_footing(state)
+  asks = function(checked) list(figures = checked$levels),
+  grants = function(checked, abreast) {
+    if (is.null(checked) && !abreast$needs_side && !abreast$needs_foot) return(NULL)
+    if (is.null(checked)) checked <- list(sets = list(), keys = character(), subtotals = "after")
+    checked$across <- abreast$key
+    checked$levels <- level_sets(checked$sets, abreast$keys, abreast)
+    checked
+  },
+  owes = function(drawn, checked) check_footing(drawn)
 )
+
+# The sets of keys that levels keep, finest first, without the lines' own. With a key abreast, each
+# level of the rows has its cells, and its edge where one is wanted.
+level_sets <- function(sets, keys, abreast = NULL) {
+  sets <- c(list(keys), sets)
+  if (!is.null(abreast)) {
+    rows <- unique(c(lapply(sets, setdiff, abreast$key), if (abreast$needs_foot) list(character())))
+    cells <- lapply(rows, function(set) c(set, abreast$key))
+    sets <- c(cells, if (abreast$needs_side) rows)
+  }
+  sets <- lapply(sets, function(set) keys[keys %in% set])
+  sets <- unique(c(list(keys), sets))
+  sets[order(-lengths(sets))][-1]
+}
 
 # The sets of keys that subtotals keep, each once, the order in which keys are named, and where
 # subtotals stand.
@@ -57,7 +81,7 @@ footing_of <- function(items, ctx) {
   wanted <- unique(Filter(function(set) length(set) < length(ctx$keys), sorted))
   list(
     sets = wanted[order(-lengths(wanted))], keys = named, subtotals = subtotals,
-    notes = vapply(twice, asked_for_twice, "")
+    notes = vapply(twice, asked_for_twice, ""), levels = level_sets(wanted, ctx$keys), across = NULL
   )
 }
 

@@ -17,9 +17,9 @@ room("layout", "section",
     parts
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    state$layout <- checked
-    state
+  work = function(drawn, checked) {
+    drawn$page$layout <- checked
+    drawn
   },
   words = function(checked) {
     paste("Lay out", both(vapply(checked, function(part) {
@@ -28,7 +28,7 @@ room("layout", "section",
       paste0(part$name, format, head)
     }, "")))
   },
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )
 
 check_layout <- function(item, ctx) {

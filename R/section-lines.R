@@ -23,33 +23,29 @@ room("lines", "section",
     ctx$grain <- "lines"
     ctx
   },
-  work = function(state, checked) {
-    entries <- entries_of_state(state)
-    keys <- lapply(checked, function(key) evaluate_column(key$node, entries))
-    names(keys) <- vapply(checked, `[[`, "", "name")
-    keys <- gather_beyond(lapply(keys, in_language, state = state), state$brief$checked$abreast)
-    gather_lines(state, keys)
-    for (key in checked) state$formats[[key$name]] <- period_format(key$node)
-    check_number_of_columns(state)
-    if (isTRUE(attr(checked, "crossed"))) cross_lines(state, keys)
-    state$levels <- planned_levels(state)
-    state
+  work = function(drawn, checked) {
+    keys <- keys_of_entries(drawn, checked)
+    drawn <- note_formats(gather_lines(drawn, keys), checked)
+    check_number_of_columns(drawn$lines, attr(checked, "abreast"))
+    if (isTRUE(attr(checked, "crossed"))) cross_lines(drawn, keys) else drawn
   },
   words = function(checked) {
     if (length(checked) == 0) return("One line for the whole table")
     each <- if (isTRUE(attr(checked, "crossed"))) "One line for every combination of" else "One line for each"
     paste(each, both(vapply(checked, `[[`, "", "text")))
   },
-  owes = function(state, checked) {
-    c(list(check_counts(state), check_missing_keys(state)), check_spellings(state), check_periods(state, checked))
+  grants = function(checked, abreast) structure(checked, abreast = abreast),
+  owes = function(drawn, checked) {
+    c(list(check_counts(drawn), check_missing_keys(drawn)), check_spellings(drawn), check_periods(drawn, checked))
   }
 )
 
-# A key that is the start of a period is written as that period.
-period_format <- function(node) {
-  if (node$type != "call" || node$fn != "start_of" || node$args$unit$type != "value") return(NULL)
-  unit <- node$args$unit$value
-  if (unit != "day") list(fn = "period", options = list(unit = unit))
+# The keys of each entry; values that a fixed set of columns does not name are one value already.
+keys_of_entries <- function(drawn, checked) {
+  entries <- entries_table(drawn)
+  keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, entries), drawn$page$locale))
+  names(keys) <- vapply(checked, `[[`, "", "name")
+  gather_beyond(keys, attr(checked, "abreast"))
 }
 
 # A key that is a column goes by its name; any other needs one.
@@ -67,17 +63,19 @@ key_kinds <- function(checked) {
   stats::setNames(kinds, vapply(checked, `[[`, "", "name"))
 }
 
-gather_lines <- function(state, keys) {
-  state$groups <- core_group(unname(keys), state$n)
-  facts <- core_group_facts(state$groups)
-  state$method <- facts$method
-  if (length(keys) == 0) facts$first <- rep(1L, min(1, state$n))
-  state$keys <- names(keys)
-  state$key_vectors <- keys
-  state$lines <- lapply(keys, pick_rows, rows = facts$first)
-  state$n_lines <- if (length(keys) == 0) 1L else facts$size
-  state$grain <- "lines"
-  state
+gather_lines <- function(drawn, keys) {
+  groups <- core_group(unname(keys), drawn$entries$n)
+  facts <- core_group_facts(groups)
+  first <- if (length(keys) == 0) rep(1L, min(1, drawn$entries$n)) else facts$first
+  lines <- new_lines(if (length(keys) == 0) 1L else facts$size)
+  lines$grain <- "lines"
+  lines$keys <- as.character(names(keys))
+  lines$key_vectors <- keys
+  lines$columns <- lapply(keys, pick_rows, rows = first)
+  lines$groups <- groups
+  drawn$lines <- lines
+  drawn$page$method <- facts$method
+  drawn
 }
 
 # The arguments of crossed() as items of their own.
@@ -90,7 +88,7 @@ most_combinations <- 5e6
 
 # Adds the combinations of keys that do not occur. Missing keys are not crossed; lines that have one
 # stay as they are.
-cross_lines <- function(state, keys) {
+cross_lines <- function(drawn, keys) {
   present <- lapply(keys, function(key) {
     values <- different_values(key)
     pick_rows(values, which(!is_missing_value(values)))
@@ -107,17 +105,18 @@ cross_lines <- function(state, keys) {
   every <- Map(function(values, size, each) {
     pick_rows(values, rep(rep(seq_len(size), each = each), length.out = prod(sizes)))
   }, present, sizes, repeats)
-  all <- Map(function(line, more) stacked(list(line, more)), state$lines, every)
-  n_groups <- state$n_lines
-  both <- core_group(unname(lapply(all, in_language, state = state)), n_groups + prod(sizes))
+  all <- Map(function(line, more) stacked(list(line, more)), drawn$lines$columns, every)
+  n_groups <- drawn$lines$n
+  both <- core_group(unname(lapply(all, in_language, locale = drawn$page$locale)), n_groups + prod(sizes))
   line <- core_group_numbers(both)
   first <- core_group_facts(both)$first
-  state$lines <- lapply(all, pick_rows, rows = first)
-  state$n_lines <- length(first)
-  state$line_group <- match(seq_along(first), line[seq_len(n_groups)])
-  empty <- sum(is.na(state$line_group))
-  if (empty > 0) add_note(
-    state,
+  drawn$lines$columns <- lapply(all, pick_rows, rows = first)
+  drawn$lines$n <- length(first)
+  drawn$lines$line_group <- match(seq_along(first), line[seq_len(n_groups)])
+  empty <- sum(is.na(drawn$lines$line_group))
+  if (empty == 0) return(drawn)
+  add_note(
+    drawn,
     sprintf(
       "%s no entries: %s not occur.",
       have(empty, "line"),

@@ -15,21 +15,21 @@ room("locale", "section",
     language
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    state$locale <- checked
-    state
+  work = function(drawn, checked) {
+    drawn$page$locale <- checked
+    drawn
   },
   words = function(checked) sprintf("Sort text as in the language \"%s\"", checked),
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )
 
 # Gives a text column's pool the order of the page's language.
-in_language <- function(x, state) {
-  if (is.null(state$locale) || !is_text_vector(x)) return(x)
+in_language <- function(x, locale) {
+  if (is.null(locale) || !is_text_vector(x)) return(x)
   pool <- attr(x, "pool")
-  if (!identical(pool$language, state$locale)) {
-    pool$rank <- language_ranks(pool$texts, state$locale)
-    pool$language <- state$locale
+  if (!identical(pool$language, locale)) {
+    pool$rank <- language_ranks(pool$texts, locale)
+    pool$language <- locale
   }
   x
 }

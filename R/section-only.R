@@ -31,17 +31,45 @@ room("only", "section",
     check_conditions(items, ctx)
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    met <- all_met(checked, entries_of_state(state))
-    if (isTRUE(state$windowed) && !all(met %in% TRUE)) add_note(state, sprintf(
+  work = function(drawn, checked) {
+    met <- all_met(checked, entries_table(drawn))
+    if (drawn$entries$windowed && !all(met %in% TRUE)) drawn <- add_note(drawn, sprintf(
       "columns: figures over other rows were worked before `only`, which then left out %s that they had seen.",
       entry_count(sum(!met %in% TRUE))
     ))
-    keep_entries(state, met, "only", checked)
-    state
+    keep_entries(drawn, met, "only", checked)
   },
   words = function(checked) {
     paste("Keep only entries where", both(vapply(checked, `[[`, "", "text")))
   },
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )
+
+# Leaves out the entries that do not meet a condition, with the reasons.
+keep_entries <- function(drawn, met, section, checked) {
+  entries <- drawn$entries
+  condition <- paste(vapply(checked, `[[`, "", "text"), collapse = " and ")
+  unknown <- sum(is.na(met))
+  rows <- which(met)
+  entries <- add_account(
+    entries, section, sprintf("condition not met: %s", condition), entries$n - length(rows) - unknown
+  )
+  entries <- add_account(entries, section, sprintf("condition missing: %s", condition), unknown)
+  if (entries$aside) entries$left_out <- c(entries$left_out, list(left_out_rows(drawn, met, section, checked)))
+  drawn$entries <- take_entries(entries, rows)
+  drawn
+}
+
+# Each row that is left out, with the first condition that it does not meet.
+left_out_rows <- function(drawn, met, section, checked) {
+  out <- which(!met %in% TRUE)
+  reason <- rep(NA_character_, length(out))
+  for (condition in checked) {
+    this <- as.logical(evaluate_column(condition$node, entries_table(drawn)))[out]
+    reason <- ifelse(
+      !is.na(reason) | this %in% TRUE, reason, paste(ifelse(is.na(this), "missing:", "not met:"), condition$text)
+    )
+  }
+  rows <- drawn$entries$rows
+  list(section = section, rows = if (is.null(rows)) out else rows[out], reason = reason)
+}

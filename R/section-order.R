@@ -14,29 +14,25 @@ room("order", "section",
     ctx$sorted <- TRUE
     ctx
   },
-  work = function(state, checked) {
-    table <- lines_of_state(state)
-    if (is_footed(state)) {
-      state$display <- footed_order(state, checked, table)
-      return(state)
-    }
-    keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, table), state))
+  work = function(drawn, checked) {
+    table <- lines_table(drawn)
+    locale <- drawn$page$locale
+    keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, table), locale))
     down <- vapply(checked, function(key) key$down, logical(1))
-    others <- others_last(state, checked)
-    state$display <- core_order(
+    others <- others_last(drawn$lines, checked)
+    drawn$lines$display <- if (is_footed(drawn$lines)) footed_order(drawn$lines, locale, keys, down) else core_order(
       append(keys, list(others$flag), others$after), append(down, FALSE, others$after), table$n
     )
-    state
+    drawn
   },
   words = function(checked) paste("Sort by", sort_words(checked)),
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )
 
 # A line of others comes last in its group: after the leading sort keys that the groups are made of.
-others_last <- function(state, checked) {
-  flag <- as.integer(state$line_kind == "others")
-  if (length(flag) == 0) flag <- rep(0L, state$n_lines)
-  per <- state$others_per
+others_last <- function(lines, checked) {
+  flag <- as.integer(is_others(lines))
+  per <- lines$others_per
   leading <- vapply(checked, function(key) key$node$type == "column" && key$node$name %in% per, logical(1))
   list(flag = flag, after = sum(cumprod(leading)))
 }

@@ -19,12 +19,12 @@ room("title", "section",
     words
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    state$title <- checked
-    state
+  work = function(drawn, checked) {
+    drawn$page$title <- checked
+    drawn
   },
   words = function(checked) character(),
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )
 
 room("notes", "section",
@@ -32,10 +32,10 @@ room("notes", "section",
   option = list(takes = "TEXT", does = "a remark on the page", example = "Tolls before refunds"),
   check = check_words,
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    state$remarks <- checked
-    state
+  work = function(drawn, checked) {
+    drawn$page$remarks <- checked
+    drawn
   },
   words = function(checked) paste("Remark:", checked),
-  owes = function(state, checked) list()
+  owes = function(drawn, checked) list()
 )

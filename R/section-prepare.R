@@ -19,15 +19,18 @@ room("prepare", "section",
     for (part in checked) ctx$columns <- room_of("preparation", part$fn)$leaves(part, ctx)
     ctx
   },
-  work = function(state, checked) {
-    for (part in checked) room_of("preparation", part$fn)$work(state, part)
-    state
+  work = function(drawn, checked) {
+    for (part in checked) {
+      drawn <- room_of("preparation", part$fn)$work(drawn, part)
+      drawn$page$log$memo <- new.env(parent = emptyenv())
+    }
+    drawn
   },
   words = function(checked) {
     paste("First", vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
   },
-  owes = function(state, checked) {
-    lapply(state$prepared_by, function(done) room_of("preparation", done$part$fn)$owes(state, done))
+  owes = function(drawn, checked) {
+    lapply(drawn$entries$prepared_by, function(done) room_of("preparation", done$part$fn)$owes(drawn, done))
   }
 )
 
@@ -42,32 +45,6 @@ check_preparation <- function(item, ctx) {
   part <- room$check(match_args(item$expr, room$args, fn, ctx), item$values, ctx)
   part$fn <- fn
   part
-}
-
-# How a column of the entries in hand is found, whatever becomes of them later.
-entries_so_far <- function(state) {
-  prepared <- state$prepared
-  rows <- state$rows
-  function(name) {
-    column <- if (is.null(prepared)) column_of_source(state, name) else prepared(name)
-    if (is.null(rows)) column else pick_rows(column, rows)
-  }
-}
-
-# From here on there are other entries: `columns(name)` gives a column when it is asked for.
-change_entries <- function(state, n, names, columns) {
-  if (n > .Machine$integer.max) stop_idle(
-    "bad_argument", sprintf(
-      "In the section `prepare`: this would make %s entries, more than can be held.", big_mark(n)
-    )
-  )
-  state$n_added <- state$n_added + n - state$n
-  state$prepared <- columns
-  state$n <- n
-  state$rows <- NULL
-  state$cache <- list()
-  state$source_names <- state$column_names <- names
-  forget_windows(state)
 }
 
 # The columns that a preparation names, as text.

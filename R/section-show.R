@@ -11,25 +11,26 @@ room("show", "section",
     })
   },
   leaves = function(checked, ctx) ctx,
-  work = function(state, checked) {
-    table <- lines_of_state(state)
-    met <- lapply(checked, function(part) {
-      if (part$type == "condition") note_skipped_places(part$node, state, table)
-      (if (part$type == "condition") all_met(list(part), table) else in_top(part, table, state)) %in% TRUE
+  work = function(drawn, checked) {
+    table <- lines_table(drawn)
+    lines <- drawn$lines
+    judged <- lapply(checked, function(part) {
+      if (part$type != "condition") return(in_top(part, table))
+      list(met = all_met(list(part), table), notes = notes_of_skipped_places(part$node, lines$beside, table))
     })
+    met <- lapply(judged, function(part) part$met %in% TRUE)
     of_levels <- vapply(checked, asks_for_levels, TRUE)
-    shown <- all_of(met, state$n_lines)
-    if (is_footed(state)) shown <- with_subtotals(
-      state, all_of(met[!of_levels], state$n_lines), all_of(met[of_levels], state$n_lines)
+    lines$shown <- all_of(met, lines$n)
+    if (is_footed(lines)) lines$shown <- with_subtotals(
+      lines, all_of(met[!of_levels], lines$n), all_of(met[of_levels], lines$n)
     )
-    state$shown <- shown
-    state$hidden <- sum(!shown[own_lines(state)])
-    gather_others(state, checked)
-    note_hidden_in_subtotals(state)
-    state
+    lines$hidden <- hidden_lines(lines)
+    drawn$lines <- lines
+    drawn <- gather_others(add_note(drawn, unlist(lapply(judged, `[[`, "notes"))), checked)
+    add_note(drawn, hidden_in_subtotals(drawn$lines))
   },
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
-  owes = function(state, checked) list(check_shown(state), check_others(state))
+  owes = function(drawn, checked) list(check_shown(drawn), check_others(drawn))
 )
 
 all_of <- function(met, n) Reduce(`&`, met, rep(TRUE, n))
@@ -40,56 +41,58 @@ asks_for_levels <- function(part) {
   part$type == "condition" && any(level_columns %in% columns_in(part$node))
 }
 
-with_subtotals <- function(state, of_line, of_level) {
-  own <- own_lines(state)
-  any_shown <- lapply(state$levels, function(level) {
+with_subtotals <- function(lines, of_line, of_level) {
+  own <- own_lines(lines)
+  any_shown <- lapply(lines$levels, function(level) {
     if (length(own) == 0) rep(TRUE, level$size) else tabulate(level$of_line[of_line[own]], level$size) > 0
   })
   c(of_line[own], unlist(any_shown)) & of_level
 }
 
-note_hidden_in_subtotals <- function(state) {
-  if (!is_footed(state) || !any(state$shown & is_subtotal(state))) return(invisible())
-  hidden <- sum(!state$shown[own_lines(state)]) - (if (is.null(state$gathered)) 0 else state$gathered)
-  if (hidden > 0) add_note(state, sprintf(
+hidden_in_subtotals <- function(lines) {
+  hidden <- hidden_lines(lines) - lines$gathered
+  if (!is_footed(lines) || hidden == 0 || !any(lines$shown & is_subtotal(lines))) return(NULL)
+  sprintf(
     "Subtotals and totals are of all their entries, those of the %s that `show` hides included.",
     count_of(hidden, "line")
-  ))
+  )
 }
 
 # Where equals share a rank, the places after it are skipped; a condition that asks for one of those
 # finds nothing, and the page says why.
-note_skipped_places <- function(node, state, table) {
-  if (node$type != "call") return(invisible())
-  if (!node$fn %in% c("==", "%in%")) return(lapply(node$args, note_skipped_places, state = state, table = table))
-  asked <- rank_asked_for(node, state)
-  if (is.null(asked)) return(invisible())
+notes_of_skipped_places <- function(node, beside, table) {
+  if (node$type != "call") return(NULL)
+  if (!node$fn %in% c("==", "%in%")) return(
+    unlist(lapply(unname(node$args), notes_of_skipped_places, beside = beside, table = table))
+  )
+  asked <- rank_asked_for(node, beside)
+  if (is.null(asked)) return(NULL)
   ranks <- evaluate_column(asked$rank, table)
   group <- core_group_numbers(window_groups(asked$rank$per, table))
   placed <- tabulate(group[!is.na(ranks)], max(group, 0))
-  for (place in asked$places) {
+  unlist(lapply(asked$places, function(place) {
     there <- tabulate(group[ranks %in% place], length(placed)) > 0
     skipped <- sum(placed >= place & !there)
-    if (skipped > 0) add_note(state, sprintf(
+    if (skipped > 0) sprintf(
       "show: there is no place %s%s, since lines before it are equal and share one; dense_rank() skips none.",
       place, if (length(asked$rank$per)) sprintf(" in %s of %s", skipped, count_of(length(placed), "group")) else ""
-    ))
-  }
+    )
+  }))
 }
 
-rank_asked_for <- function(node, state) {
+rank_asked_for <- function(node, beside) {
   sides <- unname(node$args)
   values <- Filter(function(side) side$type == "value" && is.numeric(side$value), sides)
   ranks <- lapply(sides, function(side) {
-    if (side$type == "column") side <- beside_node(state, side$name)
+    if (side$type == "column") side <- beside_node(beside, side$name)
     if (identical(side$type, "window") && side$fn == "rank") side
   })
   ranks <- Filter(Negate(is.null), ranks)
   if (length(values) == 1 && length(ranks) == 1) list(rank = ranks[[1]], places = values[[1]]$value)
 }
 
-beside_node <- function(state, name) {
-  for (part in state$beside) if (part$name == name) return(part$node)
+beside_node <- function(beside, name) {
+  for (part in beside) if (part$name == name) return(part$node)
 }
 
 show_words <- function(part) {
@@ -148,7 +151,8 @@ check_per <- function(expr, values, ctx) {
   lapply(parts, check_node, values = values, ctx = ctx)
 }
 
-in_top <- function(part, table, state) {
+# Which lines are among the first, and what there is to say of it.
+in_top <- function(part, table) {
   x <- evaluate_column(part$node, table)
   groups <- core_group_numbers(window_groups(part$per, table))
   order <- core_order(list(groups, x), c(FALSE, part$type == "top"), table$n)
@@ -161,22 +165,19 @@ in_top <- function(part, table, state) {
   )
   met <- place <= n & !missing
   if (part$ties == "keep") met <- with_ties(met, place, n, core_places(list(groups, x), order), missing)
-  if (part$ties == "by_entry") note_cut_ties(part, met, missing, core_places(list(groups, x), order), state)
   lost <- sum(missing)
-  if (lost > 0) {
-    add_note(
-      state, sprintf("show: %s with no %s could not be placed.", count_of(lost, "line"), node_label(part$node))
-    )
-  }
-  met
+  list(met = met, notes = c(
+    if (part$ties == "by_entry") cut_ties(part, met, missing, core_places(list(groups, x), order)),
+    if (lost > 0) sprintf("show: %s with no %s could not be placed.", count_of(lost, "line"), node_label(part$node))
+  ))
 }
 
-note_cut_ties <- function(part, met, missing, same, state) {
+cut_ties <- function(part, met, missing, same) {
   cut <- sum(!met & !missing & same %in% same[met])
-  if (cut > 0) add_note(state, sprintf(
+  if (cut > 0) sprintf(
     "show: %s with one that is shown by %s, and the order of entry decides; ties = \"keep\" shows them.",
     if (cut == 1) "1 hidden line ties" else sprintf("%s hidden lines tie", big_mark(cut)), node_label(part$node)
-  ))
+  )
 }
 
 # Lines that tie with the last one shown are shown as well.

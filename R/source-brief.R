@@ -15,14 +15,15 @@ page_title <- function(brief) {
   sprintf("%s by %s", below, both(brief$keys))
 }
 
-# Drawn up once for the page above it: the state below answers for its lines.
-lines_below <- function(brief) {
-  state <- work_brief(brief)
-  all <- display_rows(state)
-  shown <- all[!is_subtotal(state)[all]]
+# Drawn up once for the page above it: what is in hand there answers for its lines. NULL for a ledger.
+page_below <- function(brief) {
+  if (!inherits(brief, "idle_brief")) return(NULL)
+  drawn <- work_brief(brief)
+  all <- display_rows(drawn)
+  shown <- all[!is_subtotal(drawn$lines)[all]]
   list(
-    state = state, subtotals = length(all) - length(shown),
+    drawn = drawn, subtotals = length(all) - length(shown),
     n = length(shown), shown = shown,
-    columns = lapply(state_columns(state, names(brief$columns))[names(brief$columns)], pick_rows, rows = shown)
+    columns = lapply(shown_columns(drawn, names(brief$columns))[names(brief$columns)], pick_rows, rows = shown)
   )
 }

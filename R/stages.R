@@ -28,22 +28,21 @@ stages <- function(brief, rows = 6) {
   local_utf8()
   check_is_brief(brief)
   tables <- list()
-  work_brief(brief, watch = function(state, name) {
+  work_brief(brief, watch = function(drawn, name) {
     if (name %in% c("title", "notes")) return(invisible())
-    tables[[name]] <<- stage_table(state, rows)
+    tables[[name]] <<- stage_table(drawn, rows)
   })
   structure(tables, class = "idle_stages")
 }
 
-stage_table <- function(state, rows) {
-  settle_lines(state)
-  if (!is.null(state$wide)) return(wide_stage(state, rows))
-  names <- if (state$grain == "lines") names(state$lines) else state$column_names
-  if (!is.null(state$layout)) names <- vapply(state$layout, function(part) part$name, "")
-  at <- display_rows(state)
+stage_table <- function(drawn, rows) {
+  if (!is.null(drawn$page$wide)) return(wide_stage(drawn, rows))
+  names <- page_columns(drawn)
+  if (!is.null(drawn$page$layout)) names <- vapply(drawn$page$layout, function(part) part$name, "")
+  at <- display_rows(drawn)
   head <- utils::head(at, rows)
-  table <- as_frame(lapply(state_columns(state, names), pick_rows, rows = head), length(head))
-  structure(table, rows = length(at), grain = state$grain, keys = state$keys)
+  table <- as_frame(lapply(shown_columns(drawn, names), pick_rows, rows = head), length(head))
+  structure(table, rows = length(at), grain = drawn$lines$grain, keys = drawn$lines$keys)
 }
 
 #' @export
@@ -82,25 +81,25 @@ set_aside <- function(brief, section) {
       if (length(able)) sprintf("It has %s.", both(tick(able))) else "It leaves nothing out."
     )
   }
-  state <- work_brief(brief, aside = TRUE)
-  if (section == "show") return(hidden_table(state))
-  left <- Filter(function(part) part$section == section, state$left_out)
+  drawn <- work_brief(brief, aside = TRUE)
+  if (section == "show") return(hidden_table(drawn))
+  left <- Filter(function(part) part$section == section, drawn$entries$left_out)
   if (section == "prepare") return(do.call(rbind, lapply(left, `[[`, "table")))
   rows <- as.integer(unlist(lapply(left, function(part) part$rows)))
   columns <- lapply(
-    stats::setNames(nm = state$source_names), function(name) pick_rows(source_column(state, name), rows)
+    stats::setNames(nm = drawn$entries$source_names), function(name) pick_rows(source_column(drawn$entries, name), rows)
   )
   reason <- unlist(lapply(left, function(part) part$reason))
   if (is.null(rows)) rows <- integer()
-  free <- function(name) free_name(name, state$source_names)
+  free <- function(name) free_name(name, drawn$entries$source_names)
   named <- stats::setNames(list(rows, if (is.null(reason)) character() else reason), c(free("entry"), free("reason")))
   as_frame(c(named[1], columns, named[2]), length(rows))
 }
 
-hidden_table <- function(state) {
-  rows <- which(!state$shown)
-  names <- if (state$grain == "lines") names(state$lines) else state$column_names
-  columns <- lapply(state_columns(state, names), pick_rows, rows = rows)
-  columns$reason <- rep(sprintf("not among %s", both(vapply(state$brief$checked$show, show_words, ""))), length(rows))
+hidden_table <- function(drawn) {
+  rows <- which(!drawn$lines$shown)
+  names <- page_columns(drawn)
+  columns <- lapply(shown_columns(drawn, names), pick_rows, rows = rows)
+  columns$reason <- rep(sprintf("not among %s", both(vapply(drawn$brief$checked$show, show_words, ""))), length(rows))
   as_frame(columns, length(rows))
 }

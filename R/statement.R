@@ -1,18 +1,18 @@
 # The finished statement: a data frame that knows where it came from.
 
-statement_of <- function(state) {
-  if (!is.null(state$wide)) return(wide_statement(state))
-  rows <- display_rows(state)
-  layout <- full_layout(state)
+statement_of <- function(drawn) {
+  if (!is.null(drawn$page$wide)) return(wide_statement(drawn))
+  rows <- display_rows(drawn)
+  layout <- full_layout(drawn)
   names <- vapply(layout, function(part) part$name, "")
-  names <- union(names, names(level_marks(state)))
+  names <- union(names, names(level_marks(drawn$lines)))
   columns <- lapply(names, function(name) {
-    if (name %in% level_columns && !is.null(state$line_kind)) return(state[[name]][rows])
-    own <- untouched_column(state, name, rows)
+    if (name %in% level_columns && !is.null(drawn$lines$line_kind)) return(drawn$lines[[name]][rows])
+    own <- untouched_column(drawn, name, rows)
     if (!is.null(own)) return(own)
-    plain_vector(pick_if_needed(line_column(state, name), rows, state$n_lines))
+    plain_vector(pick_if_needed(line_column(drawn, name), rows, drawn$lines$n))
   })
-  as_statement(stats::setNames(columns, names), length(rows), statement_facts(state, layout, length(rows)))
+  as_statement(stats::setNames(columns, names), length(rows), statement_facts(drawn, layout, length(rows)))
 }
 
 as_statement <- function(columns, n, facts) {
@@ -23,14 +23,12 @@ as_statement <- function(columns, n, facts) {
 }
 
 # A text column of the source that is shown as it stands need not be written out again.
-untouched_column <- function(state, name, rows) {
-  if (state$grain == "lines" || !is.null(state$rows) || !is.null(state$below) || !is.null(state$prepared)) {
-    return(NULL)
-  }
-  if (length(rows) != state$n || is.unsorted(rows)) return(NULL)
-  column <- line_column(state, name)
-  if (!is_text_vector(column) || name %in% state$made_names) return(NULL)
-  own <- state$brief$source$columns[[name]]
+untouched_column <- function(drawn, name, rows) {
+  if (drawn$lines$grain == "lines" || !is.null(drawn$entries$rows) || !is_ledger_itself(drawn$entries)) return(NULL)
+  if (length(rows) != drawn$entries$n || is.unsorted(rows)) return(NULL)
+  column <- line_column(drawn, name)
+  if (!is_text_vector(column) || name %in% drawn$entries$made_names) return(NULL)
+  own <- drawn$brief$source$columns[[name]]
   if (is.character(own) && is.null(attributes(own))) own
 }
 
@@ -38,53 +36,36 @@ pick_if_needed <- function(column, rows, n) {
   if (length(rows) == n && !is.unsorted(rows)) column else pick_rows(column, rows)
 }
 
-statement_facts <- function(state, layout, n) {
+statement_facts <- function(drawn, layout, n) {
   list(
-    brief = state$brief, layout = layout, keys = state$keys, title = page_title(state$brief),
-    bases = state$bases, subtotals = state$brief$checked$footing$subtotals, remarks = state$remarks, notes = c(
-      state$notes, tally_notes(state)
+    brief = drawn$brief, layout = layout, keys = drawn$lines$keys, title = page_title(drawn$brief),
+    bases = drawn$page$bases, subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks, notes = c(
+      drawn$page$notes, tally_notes(drawn$page)
     ),
-    fingerprint = state_fingerprint(state), prints = column_prints(lowest_state(state)), lowest = lowest_entries(state),
-    read = state$n_read, added = state$n_added, used = state$n,
-    accounts = state$accounts, lines = state$n_lines, rows = n, hidden = hidden_lines(state),
-    gathered = if (is.null(state$gathered)) 0 else state$gathered,
+    fingerprint = page_fingerprint(drawn), prints = column_prints(lowest_page(drawn)$entries), lowest = lowest_page(drawn)$entries$n_read,
+    read = drawn$entries$n_read, added = drawn$entries$n_added, used = drawn$entries$n,
+    accounts = drawn$entries$accounts, lines = drawn$lines$n, rows = n, hidden = hidden_lines(drawn$lines),
+    gathered = drawn$lines$gathered,
     drawn_up = Sys.time(), version = as.character(getNamespaceVersion("idleledger"))
   )
 }
 
-hidden_lines <- function(state) if (is.null(state$shown)) 0 else sum(!state$shown[own_lines(state)])
-
-full_layout <- function(state) {
-  layout <- state$layout
+full_layout <- function(drawn) {
+  layout <- drawn$page$layout
   if (is.null(layout)) {
-    names <- if (state$grain == "lines") names(state$lines) else state$column_names
-    layout <- lapply(names, function(name) list(name = name, heading = name, format = NULL))
+    layout <- lapply(page_columns(drawn), function(name) list(name = name, heading = name, format = NULL))
   }
   lapply(layout, function(part) {
-    if (is.null(part$format)) part$format <- state$formats[[part$name]]
-    part$blank <- part$name %in% setdiff(state$windows, state$keys)
+    if (is.null(part$format)) part$format <- drawn$page$formats[[part$name]]
+    part$blank <- part$name %in% setdiff(drawn$page$windows, drawn$lines$keys)
     part
   })
 }
 
 # What a statement was drawn up from: the entries of the lowest page and the columns that were read.
-state_fingerprint <- function(state) {
-  low <- lowest_state(state)
+page_fingerprint <- function(drawn) {
+  low <- lowest_page(drawn)$entries
   rlang::hash(list(low$n_read, column_prints(low)))
-}
-
-column_prints <- function(state) {
-  names <- as.character(names(state$prints))
-  names <- names[order(enc2utf8(names), method = "radix")]
-  Map(whole_print, state$prints[names], state$kinds[names])
-}
-
-whole_print <- function(values, kind) rlang::hash(list(values, kind))
-
-tally_notes <- function(state) {
-  counts <- state$tally$counts
-  if (length(counts) == 0) return(character())
-  sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(sum(unlist(n)), "value"), ""))
 }
 
 statement_part <- function(x, part) attr(x, "idle")[[part]]

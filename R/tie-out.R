@@ -48,12 +48,12 @@ tie_out <- function(x, against = NULL, source = NULL) {
   brief <- brief_of(x, "tie_out")
   looked <- if (is.null(source)) not_to_be_read_again(brief)
   if (!is.null(statement) || !is.null(source)) brief <- with_source_now(brief, source)
-  state <- work_brief(brief)
+  drawn <- work_brief(brief)
   checks <- c(
     if (!is.null(statement)) list(
-      check_fresh(statement, state, looked), check_seal(statement, state), check_cells(statement, state)
+      check_fresh(statement, drawn, looked), check_seal(statement, drawn), check_cells(statement, drawn)
     ),
-    if (!is.null(against)) check_against(state, against), checks_of_pages(state)
+    if (!is.null(against)) check_against(drawn, against), checks_of_pages(drawn)
   )
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
 }
@@ -83,17 +83,17 @@ with_source_now <- function(brief, source = NULL) {
 }
 
 # The checks that each page owes, from the page itself down to the ledger.
-checks_of_pages <- function(state, depth = 0) {
-  brief <- state$brief
+checks_of_pages <- function(drawn, depth = 0) {
+  brief <- drawn$brief
   owed <- lapply(names(brief$checked), function(name) {
-    room_of("section", name)$owes(state, brief$checked[[name]])
+    room_of("section", name)$owes(drawn, brief$checked[[name]])
   })
   checks <- Filter(Negate(is.null), c(
-    list(check_entries(state)), do.call(c, owed), check_dates(state), check_duplicates(state), check_notes(state)
+    list(check_entries(drawn)), do.call(c, owed), check_dates(drawn), check_duplicates(drawn), check_notes(drawn)
   ))
   if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
-  if (is.null(state$below)) return(checks)
-  c(checks, checks_of_pages(state$below$state, depth + 1))
+  if (is.null(drawn$entries$below)) return(checks)
+  c(checks, checks_of_pages(drawn$entries$below$drawn, depth + 1))
 }
 
 a_check <- function(check, ties, sentence, lines = NULL) {

@@ -3,13 +3,13 @@
 
 # A list of `rows` (a line that has the row's keys), `columns` (named vectors), and for each column its
 # `figure`, `value` (the place among the key's values; 0: the total) and which cells are `empty`.
-wide_page <- function(state, abreast) {
-  if (any(state$line_kind %in% "others") && !abreast$key %in% state$others_per) stop_idle(
+wide_page <- function(drawn, abreast) {
+  if (any(drawn$lines$line_kind %in% "others") && !abreast$key %in% drawn$lines$others_per) stop_idle(
     "bad_argument", sprintf("In the section `show`: lines of others need a column each, by `%s`.", abreast$key),
     sprintf("Write top(..., per = %s, others = TRUE).", name_text(abreast$key))
   )
-  rows <- wide_rows(state, abreast)
-  values <- wide_values(state, abreast, rows)
+  rows <- wide_rows(drawn, abreast)
+  values <- wide_values(drawn, abreast, rows)
   heads <- values$heads
   cells <- lapply(seq_along(heads), function(v) {
     line_at(rows, which(values$of_line == v))
@@ -20,27 +20,29 @@ wide_page <- function(state, abreast) {
   }
   parts <- expand.grid(figure = abreast$figures, value = seq_along(heads), stringsAsFactors = FALSE)
   names <- if (length(abreast$figures) == 1) heads[parts$value] else paste(heads[parts$value], parts$figure)
-  check_heads(names, parts, heads, setdiff(state$keys, abreast$key), abreast)
-  columns <- Map(function(figure, value) pick_rows(state$lines[[figure]], cells[[value]]), parts$figure, parts$value)
+  check_heads(names, parts, heads, setdiff(drawn$lines$keys, abreast$key), abreast)
+  columns <- Map(function(figure, value) pick_rows(drawn$lines$columns[[figure]], cells[[value]]), parts$figure, parts$value)
   list(
     rows = rows$first, columns = stats::setNames(columns, names), figure = parts$figure,
     head = heads[parts$value], head_text = c(values$texts, if (abreast$side) total_head)[parts$value],
       total = parts$value > length(values$heads),
-    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na)
+    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), keys = setdiff(drawn$lines$keys, abreast$key),
+    across = abreast$key, notes = absent_values(abreast, values, rows)
   )
 }
 
 total_head <- "Total"
 
 # The rows in order: lines that share all keys but the one abreast, and the level of those keys.
-wide_rows <- function(state, abreast) {
-  keys <- setdiff(order_of_keys(state), abreast$key)
-  flags <- if (is_footed(state)) lapply(keys, summed_flags, state = state)
-  across <- state$lines[[abreast$key]]
-  side <- if (is_footed(state)) summed_flags(abreast$key, state) != 0 else rep(FALSE, state$n_lines)
-  row <- core_group_numbers(core_group(unname(c(flags, state$lines[keys])), state$n_lines))
-  shown <- display_rows(state)
-  wanted <- shown[row_is_wanted(state, abreast)[shown]]
+wide_rows <- function(drawn, abreast) {
+  lines <- drawn$lines
+  keys <- setdiff(order_of_keys(lines), abreast$key)
+  flags <- if (is_footed(lines)) lapply(keys, summed_flags, lines = lines)
+  across <- lines$columns[[abreast$key]]
+  side <- if (is_footed(lines)) summed_flags(abreast$key, lines) != 0 else rep(FALSE, lines$n)
+  row <- core_group_numbers(core_group(unname(c(flags, lines$columns[keys])), lines$n))
+  shown <- display_rows(drawn)
+  wanted <- shown[row_is_wanted(lines, abreast)[shown]]
   order <- unique(row[wanted])
   list(
     row = match(row, order), first = wanted[match(order, row[wanted])], n = length(order), across = across,
@@ -49,24 +51,24 @@ wide_rows <- function(state, abreast) {
 }
 
 # A level that was worked for the order of columns alone has no row.
-row_is_wanted <- function(state, abreast) {
-  if (!is_footed(state) || abreast$foot) return(rep(TRUE, state$n_lines))
-  asked <- lapply(c(list(state$keys), state$brief$checked$footing$sets), setdiff, abreast$key)
-  wanted <- vapply(state$level_keys, function(keys) {
+row_is_wanted <- function(lines, abreast) {
+  if (!is_footed(lines) || abreast$foot) return(rep(TRUE, lines$n))
+  asked <- lapply(c(list(lines$keys), lines$footing$sets), setdiff, abreast$key)
+  wanted <- vapply(lines$level_keys, function(keys) {
     any(vapply(asked, setequal, TRUE, setdiff(keys, abreast$key)))
   }, TRUE)
-  wanted[state$level] | state$line_kind == "others"
+  wanted[lines$level] | lines$line_kind == "others"
 }
 
 # Which values stand abreast, in order, what heads them, and which of them each line has.
-wide_values <- function(state, abreast, rows) {
-  gathered <- core_group(list(rows$across), state$n_lines)
+wide_values <- function(drawn, abreast, rows) {
+  gathered <- core_group(list(rows$across), drawn$lines$n)
   number <- core_group_numbers(gathered)
   here <- pick_rows(rows$across, core_group_facts(gathered)$first)
   order <- if (is.null(abreast$columns)) {
-    values_in_order(state, abreast, number, sort(unique(number[rows$cells])))
+    values_in_order(drawn, abreast, number, sort(unique(number[rows$cells])))
   } else {
-    fixed_values(state, abreast, here, number, rows)
+    fixed_values(abreast, here, number, rows)
   }
   values <- pick_rows(here, order)
   heads <- heads_of(values)
@@ -74,7 +76,7 @@ wide_values <- function(state, abreast, rows) {
   of_line <- match(number, order)
   of_line[-rows$cells] <- NA
   if (length(rows$cells) == 0) of_line[] <- NA
-  format <- state$formats[[abreast$key]]
+  format <- drawn$page$formats[[abreast$key]]
   texts <- if (is.null(format) || !is.null(abreast$columns)) heads else ifelse(
     is_missing_value(values), heads, cell_texts(values, format)
   )
@@ -88,19 +90,19 @@ made_up_heads <- function(values, heads) {
 }
 
 # By key, or by what the whole column has.
-values_in_order <- function(state, abreast, number, present) {
+values_in_order <- function(drawn, abreast, number, present) {
   if (is.null(abreast$order)) return(present)
-  kept <- vapply(state$level_keys, setequal, TRUE, abreast$key)
-  at <- if (any(kept)) which(state$level == which(kept) & state$line_kind != "others") else seq_len(state$n_lines)
+  kept <- vapply(drawn$lines$level_keys, setequal, TRUE, abreast$key)
+  at <- if (any(kept)) which(drawn$lines$level == which(kept) & drawn$lines$line_kind != "others") else seq_len(drawn$lines$n)
   line <- at[match(present, number[at])]
-  table <- lines_of_state(state)
+  table <- lines_table(drawn)
   keys <- lapply(abreast$order, function(sort) {
-    pick_rows(in_language(evaluate_column(sort$node, table), state), line)
+    pick_rows(in_language(evaluate_column(sort$node, table), drawn$page$locale), line)
   })
   present[core_order(unname(keys), vapply(abreast$order, `[[`, TRUE, "down"), length(present))]
 }
 
-fixed_values <- function(state, abreast, here, number, rows) {
+fixed_values <- function(abreast, here, number, rows) {
   named <- heads_of(abreast$columns)
   place <- match(named, heads_of(here))
   if (is_text_vector(here) || is.factor(here)) {
@@ -118,12 +120,17 @@ fixed_values <- function(state, abreast, here, number, rows) {
     ),
     "Name it in `columns`, or gather the rest: columns_of(..., other = \"other\")."
   )
-  absent <- named[!place %in% present]
-  if (length(absent)) add_note(state, sprintf(
+  c(place, beyond)
+}
+
+# Values of a fixed set of columns that do not occur.
+absent_values <- function(abreast, values, rows) {
+  if (is.null(abreast$columns)) return(NULL)
+  absent <- heads_of(abreast$columns)[!seq_along(abreast$columns) %in% values$of_line[rows$cells]]
+  if (length(absent)) sprintf(
     "abreast: %s of `columns` %s not occur; %s column is empty.", listing(absent),
     if (length(absent) == 1) "does" else "do", if (length(absent) == 1) "its" else "their"
-  ))
-  c(place, beyond)
+  )
 }
 
 line_at <- function(rows, lines) {
@@ -169,53 +176,53 @@ check_heads <- function(names, parts, heads, keys, abreast) {
   )
 }
 
-wide_statement <- function(state) {
-  layout <- wide_layout(state)
-  rows <- state$wide$rows
-  columns <- lapply(layout, function(part) plain_vector(wide_column(state, part$name)))
+wide_statement <- function(drawn) {
+  layout <- wide_layout(drawn)
+  rows <- drawn$page$wide$rows
+  columns <- lapply(layout, function(part) plain_vector(wide_column(drawn, part$name)))
   columns <- stats::setNames(columns, vapply(layout, `[[`, "", "name"))
-  if (!is.null(state$line_kind)) {
-    columns$line_kind <- row_kind(state, rows)
-    columns$summed_over <- row_summed(state, rows)
+  if (!is.null(drawn$lines$line_kind)) {
+    columns$line_kind <- row_kind(drawn, rows)
+    columns$summed_over <- row_summed(drawn, rows)
   }
-  as_statement(columns, length(rows), statement_facts(state, layout, length(rows)))
+  as_statement(columns, length(rows), statement_facts(drawn, layout, length(rows)))
 }
 
-wide_column <- function(state, name) {
-  if (name %in% names(state$wide$columns)) return(state$wide$columns[[name]])
-  pick_rows(state$lines[[name]], state$wide$rows)
+wide_column <- function(drawn, name) {
+  if (name %in% names(drawn$page$wide$columns)) return(drawn$page$wide$columns[[name]])
+  pick_rows(drawn$lines$columns[[name]], drawn$page$wide$rows)
 }
 
 # Rows are lines, subtotals and totals by the keys that are not abreast.
-row_kind <- function(state, rows) {
-  across <- state$brief$checked$abreast$key
-  kinds <- vapply(state$level_keys, function(keys) {
-    kind_of_level(setdiff(keys, across), setdiff(state$keys, across))
+row_kind <- function(drawn, rows) {
+  across <- drawn$page$wide$across
+  kinds <- vapply(drawn$lines$level_keys, function(keys) {
+    kind_of_level(setdiff(keys, across), setdiff(drawn$lines$keys, across))
   }, "")
-  if (is.null(state$level)) return(state$line_kind[rows])
-  ifelse(state$line_kind[rows] == "others", "others", kinds[state$level[rows]])
+  if (is.null(drawn$lines$level)) return(drawn$lines$line_kind[rows])
+  ifelse(drawn$lines$line_kind[rows] == "others", "others", kinds[drawn$lines$level[rows]])
 }
 
-row_summed <- function(state, rows) {
-  if (is.null(state$level)) return(rep("", length(rows)))
-  across <- state$brief$checked$abreast$key
-  vapply(state$level_keys, function(keys) text_of_names(setdiff(state$keys, c(keys, across))), "")[state$level[rows]]
+row_summed <- function(drawn, rows) {
+  if (is.null(drawn$lines$level)) return(rep("", length(rows)))
+  across <- drawn$page$wide$across
+  vapply(drawn$lines$level_keys, function(keys) text_of_names(setdiff(drawn$lines$keys, c(keys, across))), "")[drawn$lines$level[rows]]
 }
 
 # Row keys as laid out, and for each figure its columns, value by value.
-wide_layout <- function(state) {
-  wide <- state$wide
-  asked <- state$layout
-  keys <- setdiff(state$keys, state$brief$checked$abreast$key)
+wide_layout <- function(drawn) {
+  wide <- drawn$page$wide
+  asked <- drawn$page$layout
+  keys <- wide$keys
   if (is.null(asked)) asked <- lapply(c(keys, unique(wide$figure)), function(name) {
     list(name = name, heading = name, format = NULL)
   })
   names <- vapply(asked, `[[`, "", "name")
-  in_cells <- names %in% state$brief$checked$abreast$figures
+  in_cells <- names %in% unique(wide$figure)
   figures <- asked[in_cells]
   first <- match(TRUE, in_cells)
   parts <- lapply(seq_along(asked), function(k) {
-    if (in_cells[k]) return(if (k == first) figure_columns(state, figures))
+    if (in_cells[k]) return(if (k == first) figure_columns(drawn, figures))
     check_laid_out(names[k], keys, wide)
     part <- asked[[k]]
     at <- match(part$name, names(wide$columns))
@@ -225,20 +232,20 @@ wide_layout <- function(state) {
   do.call(c, parts)
 }
 
-figure_columns <- function(state, figures) {
-  wide <- state$wide
+figure_columns <- function(drawn, figures) {
+  wide <- drawn$page$wide
   names <- vapply(figures, `[[`, "", "name")
   at <- which(wide$figure %in% names)
   at <- at[order(match(wide$head[at], unique(wide$head)), match(wide$figure[at], names))]
   single <- length(names) == 1
   lapply(at, function(k) {
     figure <- figures[[match(wide$figure[k], names)]]
-    format <- if (is.null(figure$format)) state$formats[[figure$name]] else figure$format
+    format <- if (is.null(figure$format)) drawn$page$formats[[figure$name]] else figure$format
     list(
       name = names(wide$columns)[k], figure = figure$name,
       heading = if (single) wide$head_text[k] else paste(wide$head_text[k], figure$heading),
       over = if (!single) wide$head_text[k], under = if (!single) figure$heading,
-      format = format, blank = figure$name %in% state$windows, empty = wide$empty[[k]], total = wide$total[k],
+      format = format, blank = figure$name %in% drawn$page$windows, empty = wide$empty[[k]], total = wide$total[k],
       stands_for = if (single && wide$head[k] %in% names(wide$stands_for)) wide$stands_for[[wide$head[k]]]
     )
   })
@@ -252,10 +259,10 @@ check_laid_out <- function(name, keys, wide) {
   )
 }
 
-wide_stage <- function(state, rows) {
-  page <- as.data.frame(wide_statement(state))
+wide_stage <- function(drawn, rows) {
+  page <- as.data.frame(wide_statement(drawn))
   structure(
     utils::head(page, rows), rows = nrow(page), grain = "lines",
-    keys = setdiff(state$keys, state$brief$checked$abreast$key)
+    keys = drawn$page$wide$keys
   )
 }

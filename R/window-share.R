@@ -25,6 +25,7 @@ room("share", "window",
     }, 1)
   },
   behind = function(node, table, at) group_mates(node, table, at),
+  format = function(node) list(fn = "percent", options = list(digits = 1)), base = function(node) base_words(node),
   words = "the part of the group's total, printed as a percentage"
 )
 
@@ -54,17 +55,4 @@ share_base_again <- function(node, x, table, group) {
 
 base_words <- function(node) {
   if (length(node$per) == 0) "the whole" else sprintf("its %s", both(vapply(node$per, node_label, "")))
-}
-
-# Columns that are shares print as percentages, wherever they are shown; what a window leaves blank
-# prints as blank.
-is_share <- function(node) node$type == "window" && node$fn == "share"
-
-note_formats <- function(state, checked) {
-  for (part in checked) {
-    if (length(windows_in(part$node)) > 0) state$windows <- c(state$windows, part$name)
-    if (!is_share(part$node)) next
-    state$formats[[part$name]] <- list(fn = "percent", options = list(digits = 1))
-    state$bases[[part$name]] <- base_words(part$node)
-  }
 }

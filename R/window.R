@@ -94,7 +94,7 @@ window_groups <- function(per, table) {
 window_rows <- function(per, along, table) {
   key <- paste("rows", rlang::hash(list(lapply(per, strip_text), along)))
   if (is.null(table$memo[[key]])) {
-    keys <- lapply(along, function(sort) in_language(evaluate_column(sort$node, table), table))
+    keys <- lapply(along, function(sort) in_language(evaluate_column(sort$node, table), table$locale))
     down <- vapply(along, function(sort) sort$down, TRUE)
     table$memo[[key]] <- core_arrange(window_groups(per, table), keys, down)
     if (length(along)) table$method(core_sorted_already(table$memo[[key]]))
@@ -146,7 +146,7 @@ plain_groups <- function(per, table) {
 # The rows in order, and each row's place, which rows that tie share.
 plain_order <- function(along, table) {
   keys <- lapply(along, function(sort) {
-    x <- in_language(evaluate_column(sort$node, table), table)
+    x <- in_language(evaluate_column(sort$node, table), table$locale)
     ranks <- if (is_text_vector(x) && identical(attr(x, "pool")$language, table$locale) && !is.null(table$locale)) {
       attr(x, "pool")$rank[codes_of(x)]
     } else {

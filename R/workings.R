@@ -5,9 +5,9 @@ workings <- function(brief) {
   check_is_brief(brief)
   on.exit(progress_done())
   before <- gc(reset = TRUE)
-  state <- work_brief(brief)
+  drawn <- work_brief(brief)
   peak <- gc()
-  rows <- do.call(rbind, lapply(state$workings, function(entry) {
+  rows <- do.call(rbind, lapply(drawn$page$workings, function(entry) {
     data.frame(
       section = entry$section, rows_in = entry$rows_in, rows_out = entry$rows_out,
       method = method_said(entry$method), seconds = entry$seconds

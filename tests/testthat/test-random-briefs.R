@@ -99,7 +99,7 @@ test_that("a figure folded wrongly is caught, whichever it is", {
       })
     }
     page <- brief(table, lines = choice, figures = c(f = !!wrong[[name]]))
-    entries <- idleledger:::entries_of_state(idleledger:::open_state(page))
+    entries <- idleledger:::entries_table(idleledger:::open_page(page))
     sound_values <- draw_up(page)$f
     if (identical(sound_values[1], sound_values[2])) next
     assign(key, broken, envir = rooms)

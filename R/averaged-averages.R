@@ -1,9 +1,7 @@
 # A page drawn up from a page: what may not be averaged or added up again, and is.
 
 # What a column of the page below is, if it does not add up: "a median", "a share".
-does_not_add_up <- function(state, name) {
-  below <- state$below$state
-  if (is.null(below)) return(NULL)
+does_not_add_up <- function(below, name) {
   for (figure in below$figures) {
     if (figure$name == name && name %in% below$not_additive) {
       node <- figure$node
@@ -25,17 +23,19 @@ adds_up_to_nothing <- function(node) {
   node$type == "window" && !isTRUE(room_of("window", node$fn)$own_value)
 }
 
-note_figures_of_figures <- function(state, checked) {
-  if (is.null(state$below)) return(invisible())
-  for (figure in checked) {
-    for (node in figures_in(figure$node)) {
-      x <- node$args$x
-      if (is.null(x) || x$type != "column" || !node$fn %in% c("sum", "mean")) next
-      of <- does_not_add_up(state, x$name)
-      note <- if (!is.null(of)) warned_of(node, x$name, of)
-      if (!is.null(note)) add_note(state, sprintf("%s: %s.", figure$name, note))
-    }
-  }
+notes_of_averaged_averages <- function(entries, checked) {
+  if (is.null(entries$below)) return(NULL)
+  unlist(lapply(checked, function(figure) {
+    notes <- lapply(figures_in(figure$node), averaged_again, below = entries$below$drawn$lines)
+    if (length(unlist(notes))) sprintf("%s: %s.", figure$name, unlist(notes))
+  }))
+}
+
+averaged_again <- function(node, below) {
+  x <- node$args$x
+  if (is.null(x) || x$type != "column" || !node$fn %in% c("sum", "mean")) return(NULL)
+  of <- does_not_add_up(below, x$name)
+  if (!is.null(of)) warned_of(node, x$name, of)
 }
 
 warned_of <- function(node, name, of) {

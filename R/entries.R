@@ -1,0 +1,140 @@
+# The entries in hand, the first of the three values that a draw-up carries: the columns of the source or
+# of the page below, which rows count so far, and accounts of what was left out. Columns are fetched when
+# they are first asked for; what has been fetched is kept in `fetched`, and what is known of the source's
+# own columns (fingerprints, kinds) in `seen`.
+
+new_entries <- function(brief, aside = FALSE) {
+  below <- page_below(brief$source)
+  n <- if (is.null(below)) size_of(brief$source) else below$n
+  names <- if (is.null(below)) names(kinds_of(brief$source)) else names(below$columns)
+  list(
+    source = brief$source, below = below, aside = aside, n_read = n, n_added = 0, n = n, rows = NULL,
+    column_of = NULL, source_names = names, column_names = names, made_names = character(), accounts = list(),
+    left_out = list(), prepared_by = list(), windowed = FALSE, fetched = new_memo(), seen = new_memo()
+  )
+}
+
+new_memo <- function() {
+  memo <- new.env(parent = emptyenv())
+  memo$columns <- list()
+  memo$prints <- list()
+  memo$later <- FALSE
+  memo
+}
+
+entry_column <- function(entries, name) {
+  if (is.null(entries$fetched$columns[[name]])) {
+    column <- source_column(entries, name)
+    entries$fetched$columns[[name]] <- if (is.null(entries$rows)) column else pick_rows(column, entries$rows)
+  }
+  entries$fetched$columns[[name]]
+}
+
+# A column as the preparations leave it, before any row is left out.
+source_column <- function(entries, name) {
+  if (is.null(entries$column_of)) column_of_source(entries, name) else entries$column_of(name)
+}
+
+# How a column of the entries in hand is found, whatever becomes of them later.
+entries_so_far <- function(entries) {
+  force(entries)
+  function(name) {
+    column <- source_column(entries, name)
+    if (is.null(entries$rows)) column else pick_rows(column, entries$rows)
+  }
+}
+
+column_of_source <- function(entries, name) {
+  if (!is.null(entries$below)) return(entries$below$columns[[name]])
+  column <- coded_columns(entries$source, name)[[name]]
+  seen <- entries$seen
+  seen$kinds[[name]] <- kind_print(column)
+  if (!is.null(seen$prints[[name]])) return(column)
+  if (seen$later && is.double(column)) {
+    seen$unprinted[[name]] <- column
+  } else {
+    seen$prints[[name]] <- fingerprint_column(column)
+  }
+  column
+}
+
+# While `work` goes through whole columns of numbers, their fingerprints are taken on the way; those
+# that it did not take are taken after it.
+printing_on_the_way <- function(entries, work) {
+  seen <- entries$seen
+  seen$later <- is.null(entries$rows) && is.null(entries$column_of)
+  on.exit(seen$later <- FALSE)
+  result <- work
+  for (name in setdiff(names(seen$unprinted), names(seen$prints))) {
+    seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
+  }
+  seen$unprinted <- NULL
+  result
+}
+
+# A column's fingerprint is of its values; its kind, levels and time zone are put to it in the end.
+fingerprint_column <- function(column) core_fingerprint(column)
+
+kind_print <- function(column) {
+  paste(c(kind_of(column), if (is.factor(column)) levels(column), attr(column, "tzone")), collapse = "\n")
+}
+
+column_prints <- function(entries) {
+  prints <- entries$seen$prints
+  names <- as.character(names(prints))
+  names <- names[order(enc2utf8(names), method = "radix")]
+  Map(whole_print, prints[names], entries$seen$kinds[names])
+}
+
+whole_print <- function(values, kind) rlang::hash(list(values, kind))
+
+# The same entries with a column more, or with another in the place of one.
+add_entry_column <- function(entries, name, column) {
+  entries$made_names <- union(entries$made_names, name)
+  entries$column_names <- union(entries$column_names, name)
+  fetched <- new_memo()
+  fetched$columns <- entries$fetched$columns
+  fetched$columns[[name]] <- column
+  entries$fetched <- fetched
+  entries
+}
+
+# From here on only some of the entries count.
+take_entries <- function(entries, rows) {
+  if (length(rows) == entries$n) return(entries)
+  entries$rows <- if (is.null(entries$rows)) rows else entries$rows[rows]
+  fetched <- new_memo()
+  fetched$columns <- lapply(entries$fetched$columns, pick_rows, rows = rows)
+  entries$fetched <- fetched
+  entries$n <- length(rows)
+  entries
+}
+
+# From here on there are other entries: `columns(name)` gives a column when it is asked for.
+change_entries <- function(entries, n, names, columns) {
+  if (n > .Machine$integer.max) stop_idle(
+    "bad_argument", sprintf(
+      "In the section `prepare`: this would make %s entries, more than can be held.", big_mark(n)
+    )
+  )
+  entries$n_added <- entries$n_added + n - entries$n
+  entries$column_of <- columns
+  entries$n <- n
+  entries["rows"] <- list(NULL)
+  entries$source_names <- entries$column_names <- names
+  entries$fetched <- new_memo()
+  entries
+}
+
+add_account <- function(entries, section, reason, n) {
+  if (n > 0) entries$accounts <- c(entries$accounts, list(list(section = section, reason = reason, n = n)))
+  entries
+}
+
+# Where rows of the entries in hand stand in the source.
+rows_in_source <- function(entries, at) if (is.null(entries$rows)) at else entries$rows[at]
+
+in_row <- function(entries, at) sprintf("row %s", big_mark(rows_in_source(entries, at)))
+
+# Whether columns are those of the ledger itself, and not of a page below or of a preparation.
+is_ledger_itself <- function(entries) is.null(entries$below) && is.null(entries$column_of)

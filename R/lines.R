@@ -1,0 +1,96 @@
+# The lines, the second value that a draw-up carries: their keys, which of them are subtotals, what stands
+# beside them, which are shown and in what order. Until a section makes lines, each entry is one.
+
+new_lines <- function(n) {
+  list(
+    grain = "entries", n = n, keys = NULL, key_vectors = NULL, columns = list(), groups = NULL, line_group = NULL,
+    group_entries = NULL, figures = NULL, not_additive = NULL, beside = NULL, level_tables = NULL, levels = list(),
+    level = NULL, level_keys = NULL, line_kind = NULL, summed_over = NULL, footing = NULL, shown = NULL, hidden = 0,
+    display = NULL, others_per = NULL, others_of_entry = NULL, gathered = 0, numbers = new_memo()
+  )
+}
+
+# The lines of the page that have been gathered from entries, and not from other lines.
+is_footed <- function(lines) !is.null(lines$level)
+
+# The lines that are no gathering of others.
+own_lines <- function(lines) {
+  if (is.null(lines$line_kind)) seq_len(lines$n) else which(lines$line_kind == "line")
+}
+
+is_subtotal <- function(lines) {
+  if (is.null(lines$line_kind)) rep(FALSE, lines$n) else lines$line_kind %in% c("subtotal", "total")
+}
+
+is_others <- function(lines) {
+  if (is.null(lines$line_kind)) rep(FALSE, lines$n) else lines$line_kind == "others"
+}
+
+hidden_lines <- function(lines) if (is.null(lines$shown)) 0 else sum(!lines$shown[own_lines(lines)])
+
+# The lines to show, in order, by their number.
+display_rows <- function(drawn) {
+  rows <- if (is.null(drawn$lines$display)) natural_order(drawn) else drawn$lines$display
+  if (is.null(drawn$lines$shown)) rows else rows[drawn$lines$shown[rows]]
+}
+
+natural_order <- function(drawn) {
+  if (is_footed(drawn$lines)) footed_order(drawn$lines, drawn$page$locale) else seq_len(drawn$lines$n)
+}
+
+# What tells the lines of a footed page from its subtotals, and lines of others from both.
+level_columns <- c("line_kind", "summed_over")
+
+level_marks <- function(lines) {
+  lapply(Filter(Negate(is.null), lines[level_columns]), as_text_vector)
+}
+
+line_column <- function(drawn, name) {
+  if (is_footed(drawn$lines) && name %in% level_columns) return(as_text_vector(drawn$lines[[name]]))
+  if (drawn$lines$grain == "lines") drawn$lines$columns[[name]] else entry_column(drawn$entries, name)
+}
+
+# The columns that stand on the page, by name.
+page_columns <- function(drawn) {
+  if (drawn$lines$grain == "lines") names(drawn$lines$columns) else drawn$entries$column_names
+}
+
+shown_columns <- function(drawn, names) {
+  c(lapply(stats::setNames(nm = names), function(name) line_column(drawn, name)), level_marks(drawn$lines))
+}
+
+# The same with a column more beside each line.
+add_line_column <- function(drawn, name, column) {
+  if (drawn$lines$grain == "lines") {
+    drawn$lines$columns[[name]] <- column
+  } else {
+    drawn <- with_entry_column(drawn, name, column)
+  }
+  drawn
+}
+
+# The line of each group of entries; with crossed keys there are more lines than groups.
+line_of_group <- function(lines) {
+  n_groups <- core_group_facts(lines$groups)$size
+  if (is.null(lines$line_group)) return(seq_len(n_groups))
+  match(seq_len(n_groups), lines$line_group)
+}
+
+# The number of each entry's group, kept while the page is worked.
+entry_groups <- function(lines) {
+  if (is.null(lines$numbers$of_entries)) lines$numbers$of_entries <- core_group_numbers(lines$groups)
+  lines$numbers$of_entries
+}
+
+# The entries of each group, as the figures were worked on them.
+line_entries <- function(lines) {
+  if (is.null(lines$group_entries)) core_summarise(lines$groups, list(), list())$entries else lines$group_entries
+}
+
+# Entries gathered anew: `of_group` says where the entries of each group go. `number` is what the
+# groups of the result were called in it.
+regrouped <- function(drawn, of_group) {
+  target <- core_look_up(entry_groups(drawn$lines), as.integer(of_group))
+  groups <- core_group(list(target), drawn$entries$n)
+  list(groups = groups, number = target[core_group_facts(groups)$first], target = target)
+}

@@ -1,0 +1,94 @@
+# The page, the third value that a draw-up carries: notes, headings, layout, and how it was worked. What
+# windows report while they are worked (their sorts, their notes) goes into a log of the section.
+
+new_page <- function(brief) {
+  list(
+    notes = brief$notes, title = NULL, remarks = NULL, layout = NULL, formats = list(), bases = list(),
+    windows = character(), wide = NULL, workings = list(), method = NULL, locale = NULL, tally = new_tally(),
+    log = new_log()
+  )
+}
+
+new_log <- function() {
+  log <- new.env(parent = emptyenv())
+  log$memo <- new.env(parent = emptyenv())
+  log$sorts <- logical()
+  log$said <- list()
+  log
+}
+
+add_note <- function(drawn, note) {
+  drawn$page$notes <- c(drawn$page$notes, note)
+  drawn
+}
+
+# What windows have to say, under the names of their columns; those with the same to say share a note.
+notes_of_log <- function(log) {
+  unlist(lapply(names(log$said), function(text) {
+    labels <- setdiff(log$said[[text]], "")
+    paste0(if (length(labels)) paste0(toString(labels), ": "), text, ".")
+  }))
+}
+
+# How many orders the windows of a section needed, and which the rows stood in already.
+sorts_said <- function(sorted) {
+  if (length(sorted) == 0) return(NULL)
+  made <- sum(!sorted)
+  paste(c(
+    if (made > 0) count_of(made, "sort"), if (any(sorted)) sprintf("%s there already", count_of(sum(sorted), "order"))
+  ), collapse = ", ")
+}
+
+# Closes the log of a section: its notes go to the page, its sorts to the workings.
+close_section <- function(drawn, name, before, seconds) {
+  log <- drawn$page$log
+  sorts <- sorts_said(log$sorts)
+  entry <- list(
+    section = name, rows_in = before, rows_out = rows_in_hand(drawn),
+    method = if (is.null(sorts)) drawn$page$method else sorts, seconds = seconds
+  )
+  drawn$page$workings <- c(drawn$page$workings, list(entry))
+  drawn$page["method"] <- list(NULL)
+  drawn <- add_note(drawn, notes_of_log(log))
+  drawn$page$log <- new_log()
+  drawn
+}
+
+rows_in_hand <- function(drawn) {
+  if (drawn$lines$grain == "entries") return(drawn$entries$n)
+  if (is.null(drawn$lines$shown)) drawn$lines$n else sum(drawn$lines$shown)
+}
+
+tally_notes <- function(page) {
+  counts <- page$tally$counts
+  if (length(counts) == 0) return(character())
+  sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(sum(unlist(n)), "value"), ""))
+}
+
+# Columns that are shares print as percentages, wherever they are shown; what a window leaves blank
+# prints as blank; the start of a period prints as the period.
+note_formats <- function(drawn, checked) {
+  for (part in checked) {
+    if (length(windows_in(part$node)) > 0) drawn$page$windows <- c(drawn$page$windows, part$name)
+    format <- format_of_node(part$node)
+    if (is.null(format)) next
+    drawn$page$formats[[part$name]] <- format
+    drawn$page$bases[[part$name]] <- base_of_node(part$node)
+  }
+  drawn
+}
+
+format_of_node <- function(node) {
+  format <- room_of_node(node)$format
+  if (!is.null(format)) format(node)
+}
+
+# What a share is a part of, in words.
+base_of_node <- function(node) {
+  base <- room_of_node(node)$base
+  if (!is.null(base)) base(node)
+}
+
+room_of_node <- function(node) {
+  switch(node$type, window = room_of("window", node$fn), call = room_of("row", node$fn), figure = room_of("figure", node$fn))
+}
