@@ -1,49 +1,82 @@
-# A room holds everything that can be asked of one thing: a section, a figure, a row function, a
-# check. room() stops when an answer is missing; the rooms are found by kind and name.
+# A room holds everything that can be asked of one thing: a section, a figure, a row function, a check.
+# room() stops when an answer is missing; an answer may be NULL where there is nothing to say, and is
+# then said to be so. The rooms are found by kind and name.
 
 rooms <- new.env(parent = emptyenv())
 
 answers_owed <- list(
-  section = c("place", "read", "option", "check", "leaves", "work", "words", "owes"),
+  section = c("place", "read", "option", "check", "leaves", "work", "words", "aside", "owes"),
   row = c("args", "takes", "gives", "work", "words"),
-  figure = c("args", "takes", "gives", "fold", "slide", "again", "additive", "words"),
-  window = c("args", "check", "work", "again", "behind", "words"),
+  figure = c("args", "takes", "gives", "fold", "slide", "again", "in_columns", "exact", "by_hand", "additive", "words"),
+  frame_value = c("check", "slide", "again"),
+  window = c("args", "check", "work", "again", "rows_used", "whole", "result", "words"),
   format = c("args", "takes", "decimals", "show", "words"),
-  source = c("opens", "open"),
-  preparation = c("args", "check", "leaves", "work", "words", "owes"),
-  trap = c("find")
+  source = c("place", "opens", "open", "again", "seal"),
+  preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
+  rule = c("place", "of_ledger", "of_page"),
+  command = c("words", "options", "example", "run"),
+  call = c("place", "takes", "check")
 )
 
-# What a room answers may stand in files that are read later, so rooms are only noted here and
-# settled at the end, in zz-rooms.R; the order of files does not matter.
+# What a room answers may stand in files that are read later, so rooms are only noted here and settled
+# once all files are read, in zz-rooms.R, or at once when the package is there already.
 room <- function(name, kind, ...) {
   force(name)
   owed <- setdiff(answers_owed[[kind]], ...names())
+  if (!kind %in% names(answers_owed)) stop(sprintf("there are no rooms of kind '%s'", kind), call. = FALSE)
   if (length(owed) > 0) {
     stop(sprintf("the %s room '%s' does not answer: %s", kind, name, toString(owed)), call. = FALSE)
   }
   assign(paste(kind, name), function() list(name = name, kind = kind, ...), envir = rooms)
+  if (!is.null(registry$settled)) settle_rooms(paste(kind, name))
   invisible(name)
 }
 
-settle_rooms <- function() {
-  for (key in ls(rooms, all.names = TRUE)) assign(key, rooms[[key]](), envir = rooms)
+# What is known of all rooms together: their names by kind.
+registry <- new.env(parent = emptyenv())
+
+settle_rooms <- function(keys = ls(rooms, all.names = TRUE)) {
+  for (key in keys) assign(key, rooms[[key]](), envir = rooms)
+  registry$settled <- TRUE
+  registry$names <- list()
 }
 
-# The names of all rooms of a kind.
-rooms_of <- function(kind) {
-  all <- ls(rooms, all.names = TRUE)
-  sub("^[a-z]+ ", "", all[startsWith(all, paste0(kind, " "))])
+# A room more, or another in the place of one, while the calling function runs.
+local_room <- function(name, kind, ..., .frame = parent.frame()) {
+  key <- paste(kind, name)
+  before <- rooms[[key]]
+  withr::defer({
+    if (is.null(before)) rm(list = key, envir = rooms) else assign(key, before, envir = rooms)
+    registry$names <- list()
+  }, envir = .frame)
+  room(name, kind, ...)
 }
+
+# The same with some of its answers changed.
+local_answers <- function(name, kind, ..., .frame = parent.frame()) {
+  answers <- utils::modifyList(room_of(kind, name)[setdiff(names(room_of(kind, name)), c("name", "kind"))], list(...),
+    keep.null = TRUE
+  )
+  do.call(local_room, c(list(name, kind), answers, list(.frame = .frame)), quote = TRUE)
+}
+
+# The names of all rooms of a kind, in their order where they have a place in one.
+rooms_of <- function(kind) {
+  if (is.null(registry$names[[kind]])) {
+    all <- ls(rooms, all.names = TRUE)
+    names <- substring(all[startsWith(all, paste0(kind, " "))], nchar(kind) + 2)
+    places <- lapply(names, function(name) room_of(kind, name)$place)
+    registry$names[[kind]] <- if (all(lengths(places) == 1)) names[order(unlist(places))] else names
+  }
+  registry$names[[kind]]
+}
+
+# Those that a user can call by name.
+listed_rooms <- function(kind) Filter(function(name) !isTRUE(room_of(kind, name)$unlisted), rooms_of(kind))
 
 room_of <- function(kind, name) rooms[[paste(kind, name)]]
 
 has_room <- function(kind, name) !is.null(room_of(kind, name))
 
 # Sections in the order in which they are worked.
-section_names <- function() sections_in_order
-
-sort_sections <- function() {
-  names <- rooms_of("section")
-  names[order(vapply(names, function(name) room_of("section", name)$place, numeric(1)))]
-}
+section_names <- function() rooms_of("section")

@@ -1,46 +1,6 @@
-# Figures of very many lines again, for a check: whole columns in plain R, sorted by line and value.
-# `x` has no missing values and stands in the figure's own order, `line` numbers the line of each of the
-# `n` lines; the answer goes by line.
-
-again_in_columns <- list(
-  count = function(x, line, n, node, weight) tabulate(line, n),
-  count_missing = function(x, line, n, node, weight) tabulate(line[is_missing_value(x)], n),
-  rank_of = function(x, line, n, node, weight) tabulate(line, n) + 1L,
-  any = function(x, line, n, node, weight) of_some(tabulate(line[x], n) > 0, line, n),
-  every = function(x, line, n, node, weight) of_some(tabulate(line[!x], n) == 0, line, n),
-  sum = function(x, line, n, node, weight) {
-    if (inherits(x, "integer64")) wholes_by_line(x, line, n) else by_line(x, line, n)
-  },
-  mean = function(x, line, n, node, weight) {
-    x <- as_doubles(x)
-    if (is.null(weight)) return(by_line(x, line, n) / tabulate(line, n))
-    whole <- by_line(weight, line, n)
-    ifelse(whole %in% 0, NA_real_, by_line(x * weight, line, n) / whole)
-  },
-  var = function(x, line, n, node, weight) spread_in_columns(x, line, n, 1),
-  sd = function(x, line, n, node, weight) sqrt(spread_in_columns(x, line, n, 1)),
-  var_pop = function(x, line, n, node, weight) spread_in_columns(x, line, n, 0),
-  sd_pop = function(x, line, n, node, weight) sqrt(spread_in_columns(x, line, n, 0)),
-  median = function(x, line, n, node, weight) quantile_in_columns(x, line, n, 0.5),
-  percentile = function(x, line, n, node, weight) quantile_in_columns(x, line, n, part_asked(node)),
-  count_distinct = function(x, line, n, node, weight) tabulate(line[first_of_its_kind(x, line)], n),
-  mode = function(x, line, n, node, weight) x[most_frequent(x, line, n)],
-  min = function(x, line, n, node, weight) x[end_in_columns(x, line, n, FALSE)],
-  max = function(x, line, n, node, weight) x[end_in_columns(x, line, n, TRUE)],
-  first = function(x, line, n, node, weight) x[match(seq_len(n), line)],
-  last = function(x, line, n, node, weight) x[last_match(seq_len(n), line)],
-  nth = function(x, line, n, node, weight) x[nth_in_columns(line, n, node$args$n$value)],
-  listed = function(x, line, n, node, weight) {
-    texts <- as_plain_texts(x)
-    if (node$args$distinct$value) {
-      once <- first_of_its_kind(texts, line)
-      texts <- texts[once]
-      line <- line[once]
-    }
-    listed <- vapply(split(texts, line), paste, "", collapse = node$args$sep$value)
-    unname(listed[match(seq_len(n), as.integer(names(listed)))])
-  }
-)
+# Figures of very many lines again, for a check: whole columns in plain R, sorted by line and value. A
+# figure's answer `in_columns` takes `x`, which has no missing values and stands in the figure's own order,
+# and `line`, the number of each value's line among the `n` lines; what it gives goes by line.
 
 of_some <- function(answer, line, n) ifelse(tabulate(line, n) > 0, answer, NA)
 
@@ -141,7 +101,7 @@ most_frequent <- function(x, line, n) {
   order[starts[best[match(seq_len(n), line[order[starts[best]]])]]]
 }
 
-goes_in_columns <- function(node) node$fn %in% names(again_in_columns)
+goes_in_columns <- function(node) !is.null(room_of("figure", node$fn)$in_columns)
 
 columns_route <- function(drawn, nodes, first, keys) {
   if (length(nodes) == 0) return(list())
@@ -153,7 +113,7 @@ columns_route <- function(drawn, nodes, first, keys) {
     x <- read("x")
     weight <- read("weight")
     rows <- rows_in_columns(node, x, weight, read("where"), entries)
-    again_in_columns[[node$fn]](x[rows], line[rows], length(first), node, weight[rows])
+    room_of("figure", node$fn)$in_columns(x[rows], line[rows], length(first), node, weight[rows])
   })
   stats::setNames(values, node_ids(nodes))
 }
@@ -162,7 +122,7 @@ columns_route <- function(drawn, nodes, first, keys) {
 rows_in_columns <- function(node, x, weight, where, entries) {
   kept <- rep(TRUE, entries$n)
   if (!is.null(where)) kept <- where %in% TRUE
-  if (!is.null(x) && node$fn != "count_missing") kept <- kept & !is_missing_value(x)
+  if (!is.null(x) && !isTRUE(room_of("figure", node$fn)$sees_missing)) kept <- kept & !is_missing_value(x)
   if (!is.null(weight)) kept <- kept & !is_missing_value(weight)
   rows <- which(kept)
   if (is.null(node$args$along)) return(rows)

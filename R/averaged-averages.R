@@ -12,7 +12,8 @@ does_not_add_up <- function(below, name) {
   }
   for (part in below$beside) {
     if (part$name == name && adds_up_to_nothing(part$node)) {
-      return(list(what = plain_words(room_of("window", part$node$fn)), fn = part$node$fn))
+      window <- room_of("window", part$node$fn)
+      return(list(what = plain_words(window), fn = part$node$fn, moving = window$moving))
     }
   }
 }
@@ -33,19 +34,8 @@ notes_of_averaged_averages <- function(entries, checked) {
 
 averaged_again <- function(node, below) {
   x <- node$args$x
-  if (is.null(x) || x$type != "column" || !node$fn %in% c("sum", "mean")) return(NULL)
+  warn <- room_of("figure", node$fn)$of_figures
+  if (is.null(x) || x$type != "column" || is.null(warn)) return(NULL)
   of <- does_not_add_up(below, x$name)
-  if (!is.null(of)) warned_of(node, x$name, of)
-}
-
-warned_of <- function(node, name, of) {
-  if (node$fn == "sum") return(sprintf(
-    "%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what
-  ))
-  if (!is.null(node$args$weight) || of$fn %in% c("running", "rolling")) return(NULL)
-  if (identical(of$fn, "mean")) return(sprintf(
-    "an average of averages: each line below counts the same, however many entries it has; average the entries, or %s",
-    "give weight = with their number"
-  ))
-  sprintf("an average of %s, of which each is %s; take the figure from the entries", name, of$what)
+  if (!is.null(of)) warn(node, x$name, of)
 }

@@ -137,7 +137,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
   depth <- check_pages(source)
   ctx <- list(
     columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
-    keys = character(), figures_abreast = "abreast" %in% names(sections), edges = edge_columns(source),
+    keys = character(), sections = names(sections), totals = total_columns(source),
       stands_for = renamed_columns(source),
     column_notes = column_notes(source)
   )
@@ -180,12 +180,10 @@ with_requests <- function(checked) {
 }
 
 # How many pages stand upon each other, this one included.
-most_pages <- 50
-
 check_pages <- function(source) {
-  depth <- if (inherits(source, "idle_brief")) source$depth + 1 else 1
-  if (depth > most_pages) stop_idle(
-    "too_deep", sprintf("At most %s pages stand upon each other, and this would be one more.", most_pages),
+  depth <- pages_deep(source) + 1
+  if (depth > limit("most_pages")) stop_idle(
+    "too_deep", sprintf("At most %s pages stand upon each other, and this would be one more.", limit("most_pages")),
     "Draw up one of those below, and go on from its statement."
   )
   depth
@@ -272,17 +270,11 @@ supply <- function(brief, ...) {
   if (length(values) && any(!nzchar(rlang::names2(values)))) {
     stop_idle("bad_argument", "supply() takes values by name: supply(brief, month = ...).")
   }
-  supply_values(brief, values)
-}
-
-supply_values <- function(brief, values) {
-  source <- brief$source
-  if (inherits(source, "idle_brief")) source <- supply_values(source, values)
-  new_brief(source, brief$sections, utils::modifyList(brief$given, values), isTRUE(brief$narrowed))
+  supplied(brief, values)
 }
 
 check_is_brief <- function(x) {
-  if (!inherits(x, "idle_brief")) {
+  if (!is_brief(x)) {
     stop_idle(
       "bad_argument", sprintf("This takes a brief, and got %s.", a_thing(x)),
       "Make one with brief(source, lines = ..., figures = ...)."
@@ -296,8 +288,6 @@ a_thing <- function(x) sprintf("an object of class %s", tick(class(x)[1]))
 # The instructions in words, one line each.
 brief_words <- function(brief) {
   unlist(lapply(intersect(section_names(), names(brief$checked)), function(name) {
-    words <- room_of("section", name)$words(brief$checked[[name]])
-    if (name == "figures") words <- c("On each line:", paste0("  ", words))
-    words
+    room_of("section", name)$words(brief$checked[[name]])
   }))
 }

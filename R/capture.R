@@ -37,8 +37,6 @@ parts_of_list <- function(expr) {
 }
 
 # How deep calls stand in calls. Chains of arithmetic and logic are long, not deep.
-most_nested <- 100
-
 # The expression of a quosure, without those that stand inside it.
 expression_of <- function(quo) {
   expr <- rlang::quo_get_expr(quo)
@@ -47,13 +45,14 @@ expression_of <- function(quo) {
 
 # Stops at what is too deep; whether there are quosures inside.
 check_depth <- function(expr) {
+  most <- limit("most_nested")
   waiting <- list(list(expr, 1))
   quosures <- FALSE
   while (length(waiting)) {
     here <- waiting[[length(waiting)]]
     waiting[[length(waiting)]] <- NULL
-    if (here[[2]] > most_nested) stop_idle(
-      "too_deep", sprintf("An expression may be nested %s calls deep, and this one is deeper.", most_nested),
+    if (here[[2]] > most) stop_idle(
+      "too_deep", sprintf("An expression may be nested %s calls deep, and this one is deeper.", most),
       "Give parts of it names of their own in `columns`, and use those."
     )
     quosures <- quosures || rlang::is_quosure(here[[1]])

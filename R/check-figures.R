@@ -68,19 +68,14 @@ check_text_codes <- function(drawn) {
   }
 }
 
-core_route_answers <- c(sum = "sum", mean = "mean", min = "min", max = "max", count = "filled")
-
 # Whether the core's second route knows a figure; the others are recomputed in plain R.
 takes_core_route <- function(node) {
   x <- node$args$x
-  node$fn %in% names(core_route_answers) && is.null(node$args$weight) && node$kind != "integer64" &&
+  !is.null(room_of("figure", node$fn)$exact) && is.null(node$args$weight) && node$kind != "integer64" &&
     (is.null(x) || x$kind %in% c("logical", "integer", "double", "date"))
 }
 
 # R works line by line, so of very many lines it takes a seeded sample.
-most_lines_in_r <- 20000
-most_lines_in_columns <- 1e6
-
 check_recomputed <- function(drawn) {
   if (drawn$entries$n == 0 || length(drawn$lines$figures) == 0) return(list())
   nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
@@ -97,9 +92,9 @@ recomputed_level <- function(drawn, nodes, level, k) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
   route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[level$keys])
   n <- length(route$first)
-  in_columns <- !in_core & n > most_lines_in_r & n <= most_lines_in_columns & vapply(nodes, goes_in_columns, TRUE)
+  in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes, goes_in_columns, TRUE)
   rest <- nodes[!in_core & !in_columns]
-  sample <- if (length(rest) == 0 || n <= most_lines_in_r) seq_len(n) else seeded_sample(seq_len(n), 2000)
+  sample <- if (length(rest) == 0 || n <= limit("most_lines_in_r")) seq_len(n) else seeded_sample(seq_len(n), 2000)
   again <- c(
     route$values, columns_route(drawn, nodes[in_columns], route$first, level$keys),
     r_route(drawn, rest, route$first, sample, level$keys)
@@ -129,7 +124,7 @@ core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
   })
   route <- core_second_route(unname(keys), drawn$entries$n, columns)
   values <- Map(
-    function(node, figures) dressed(figures[[core_route_answers[[node$fn]]]], node$kind, NULL), nodes, route$columns
+    function(node, figures) dressed(figures[[room_of("figure", node$fn)$exact]], node$kind, NULL), nodes, route$columns
   )
   list(values = stats::setNames(values, node_ids(nodes)), first = route$first)
 }
@@ -189,16 +184,17 @@ plain_line_of <- function(drawn, keys) {
 again_by_line <- function(node, rows, entries) {
   read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
   x <- read("x")
-  if (node$fn %in% edge_words) return(edge_by_line(node, rows, x))
+  if (has_room("frame_value", node$fn)) return(room_of("frame_value", node$fn)$again(node, rows, x))
   where <- read("where")
   weight <- read("weight")
   along <- if (!is.null(node$args$along)) sort_places(node$args$along, entries)
-  again <- room_of("figure", node$fn)$again
+  figure <- room_of("figure", node$fn)
+  again <- figure$again
   bind_results(lapply(rows, function(here) {
     if (!is.null(where)) here <- here[which(where[here])]
     if (!is.null(along)) here <- here[order(along[here], here)]
     if (is.null(x)) return(again(rep(TRUE, length(here)), node))
-    if (node$fn %in% c("count", "count_missing")) return(again(x[here], node))
+    if (isTRUE(figure$sees_missing)) return(again(x[here], node))
     kept <- here[!is_missing_value(x[here])]
     if (is.null(weight)) return(again(x[kept], node))
     kept <- kept[!is_missing_value(weight[kept])]
@@ -206,7 +202,7 @@ again_by_line <- function(node, rows, entries) {
   }))
 }
 
-edge_by_line <- function(node, rows, x) {
+frame_value_by_line <- function(node, rows, x) {
   x[vapply(rows, function(here) {
     if (node$skip) here <- here[!is_missing_value(x[here])]
     if (node$n < 0) here <- rev(here)
@@ -258,7 +254,7 @@ slack_floors <- function(drawn) {
     if (takes_core_route(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
     all <- abs(as_plain_number(evaluate_column(x, entries_table(drawn))))
     off <- 16 * .Machine$double.eps * max(0, all[is.finite(all)])
-    if (node$fn %in% c("var", "var_pop")) off^2 else off
+    if (isTRUE(room_of("figure", node$fn)$squared)) off^2 else off
   })
   stats::setNames(floors, node_ids(nodes))
 }

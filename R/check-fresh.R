@@ -36,9 +36,8 @@ print_now <- function(drawn, name) {
 # Whether the rows are those of before, however they stand; what was before is still with the brief.
 only_reordered <- function(facts, drawn) {
   names <- names(facts$prints)
-  before <- facts$brief$source
-  while (inherits(before, "idle_brief")) before <- before$source
-  after <- lowest_page(drawn)$brief$source
+  before <- lowest_source(facts$brief)
+  after <- lowest_source(drawn$brief)
   if (length(names) == 0 || !all(names %in% names(kinds_of(before))) || !all(names %in% names(kinds_of(after)))) {
     return(FALSE)
   }

@@ -43,7 +43,7 @@ frames_of_groups <- function(part, values, group, table) {
 }
 
 goes_by_totals <- function(figure) {
-  figure$type == "figure" && figure$fn %in% c("sum", "mean", "count") && is.null(figure$args$weight) &&
+  figure$type == "figure" && !is.null(room_of("figure", figure$fn)$of_totals) && is.null(figure$args$weight) &&
     (is.null(figure$args$x) || figure$args$x$kind %in% c("integer", "double"))
 }
 
@@ -101,7 +101,7 @@ totals_in_columns <- function(figure, frames, table) {
   }
   n <- within(counts)
   total <- replace(within(ifelse(counts, x, 0)), n == 0, NA)
-  list(values = switch(figure$fn, count = n, sum = total, mean = total / n), slack = 1e-12 * sum(abs(x[counts])))
+  list(values = room_of("figure", figure$fn)$of_totals(n, total), slack = 1e-12 * sum(abs(x[counts])))
 }
 
 # Totals that are taken from running ones are as exact as the largest of those.

@@ -15,19 +15,16 @@ check_windows <- function(drawn, checked, table) {
 # is the group's own figure; and of every row: its rank, its frame (check-whole-windows.R).
 check_whole_groups <- function(part, table) {
   node <- part$node
-  if (node$type != "window" || table$n > most_to_sort) return(NULL)
+  if (node$type != "window" || table$n > limit("most_to_sort")) return(NULL)
   values <- as_plain_number(plain_vector(table$column(part$name)))
   group <- core_group_numbers(window_groups(node$per, table))
-  switch(node$fn,
-    share = shares_of_groups(part, values, group, table),
-    ntile = tiles_of_groups(part, values, group, table),
-    running = if (all_numbers(node)) running_ends(part, values, group, table),
-    rolling = if (all_numbers(node)) frames_of_groups(part, values, group, table),
-    row_number = , rank = , dense_rank = , percent_rank = , cume_dist = ranks_of_groups(part, values, group, table)
-  )
+  whole <- room_of("window", node$fn)$whole
+  if (!is.null(whole) && all_numbers(node)) whole(part, values, group, table)
 }
 
-most_to_sort <- 1e6
+goes_by_order <- function(figure) {
+  has_room("frame_value", figure$fn) || isTRUE(room_of("figure", figure$fn)$goes_by_order)
+}
 
 all_numbers <- function(node) node$kind %in% c("integer", "double")
 
@@ -65,9 +62,7 @@ tiles_of_groups <- function(part, values, group, table) {
 # Figures that go by the order of their frame end as that order does.
 running_ends <- function(part, values, group, table) {
   figures <- figures_in(part$node$figure)
-  if (any(vapply(figures, function(figure) figure$fn %in% c(edge_words, "first", "last", "nth", "listed"), TRUE))) {
-    return(NULL)
-  }
+  if (any(vapply(figures, goes_by_order, TRUE))) return(NULL)
   order <- plain_order(part$node$along, table)$order
   last <- order[!duplicated(group[order], fromLast = TRUE)]
   rows <- split(seq_len(table$n), group)[as.character(group[last])]

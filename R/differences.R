@@ -53,14 +53,14 @@ compare_tables <- function(a, b, match, tolerance, labels) {
 label_of <- function(x, text) {
   if (rlang::is_string(x)) return(basename(x))
   if (inherits(x, "idle_ledger")) return(x$name)
-  if (inherits(x, "idle_brief")) return(page_title(x))
+  if (is_brief(x)) return(page_title(x))
   if (inherits(x, "idle_statement") && !is.null(statement_part(x, "title"))) return(statement_part(x, "title"))
   short_name(text)
 }
 
 # A plain data frame, with its text and numbers as they are.
 table_to_compare <- function(x) {
-  if (inherits(x, "idle_brief")) x <- draw_up(x)
+  if (is_brief(x)) x <- draw_up(x)
   if (inherits(x, "idle_statement")) return(as.data.frame(x))
   as.data.frame(ledger(x))
 }
@@ -84,7 +84,7 @@ match_columns <- function(here, there, match, keys) {
 }
 
 own_keys <- function(x) {
-  if (inherits(x, "idle_brief")) return(x$keys)
+  if (is_brief(x)) return(x$keys)
   if (inherits(x, "idle_statement")) statement_part(x, "keys")
 }
 

@@ -34,14 +34,14 @@ entries_behind <- function(x, ..., of = NULL, down = TRUE) {
 
 entries_of_items <- function(x, items, of = NULL, down = TRUE) {
   brief <- brief_of(x, "entries_behind")
-  found <- behind(brief, items, of)
+  found <- entries_meant(brief, items, of)
   if (down) found <- down_to_the_ledger(found)
   as_entries(found, brief, items, of)
 }
 
 # The brief of a brief or of a statement.
 brief_of <- function(x, fn) {
-  if (inherits(x, "idle_brief")) return(x)
+  if (is_brief(x)) return(x)
   if (inherits(x, "idle_statement")) {
     brief <- statement_part(x, "brief")
     if (is.null(brief)) stop_idle(
@@ -53,7 +53,7 @@ brief_of <- function(x, fn) {
 }
 
 # The entries in hand that are meant: a page worked as far as was needed, and rows of its entries.
-behind <- function(brief, items, of = NULL) {
+entries_meant <- function(brief, items, of = NULL) {
   conditions <- check_conditions(items, lines_context(brief))
   named <- unique(unlist(lapply(conditions, function(condition) columns_in(condition$node))))
   if (is.null(of) && can_ask_entries(brief, named, conditions)) return(ask_entries(brief, conditions))
@@ -133,7 +133,7 @@ lines_of_window <- function(drawn, lines, of) {
     meant(of, vapply(drawn$lines$beside, `[[`, "", "name"))
   )
   table <- lines_table(drawn)
-  sort(unique(unlist(lapply(nodes, function(node) room_of("window", node$fn)$behind(node, table, lines)))))
+  sort(unique(unlist(lapply(nodes, function(node) room_of("window", node$fn)$rows_used(node, table, lines)))))
 }
 
 # A page drawn up from a page: its entries are lines of the one below, and so on.

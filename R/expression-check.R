@@ -89,20 +89,27 @@ meant_figure <- function(name, kind) {
 check_call <- function(expr, values, ctx) {
   name <- call_name(expr)
   if (name == "(" && length(expr) == 2) return(check_node(expr[[2]], values, ctx))
-  if (name == "given") return(check_given(expr, ctx))
   if (name == "-" && length(expr) == 2 && is.numeric(expr[[2]])) return(value_node(-expr[[2]]))
-  if (has_room("figure", name)) {
-    gathers <- isTRUE(ctx$figures) || !isTRUE(ctx$windows)
-    return((if (gathers) check_figure else check_grouped)(expr, name, values, ctx))
+  for (kind in rooms_of("call")) {
+    call <- room_of("call", kind)
+    if (call$takes(name, ctx)) return(call$check(expr, name, values, ctx))
   }
-  if (isTRUE(ctx$framing) && name %in% edge_words) return(check_edge_in_frame(expr, name, values, ctx))
-  if (has_room("window", name)) return(check_window(expr, name, values, ctx))
-  if (!has_room("row", name)) stop_unknown_function(name, ctx)
-  row <- room_of("row", name)
-  if (!is.null(row$check)) return(row$check(expr, values, ctx))
-  parts <- match_args(expr, row$args, name, ctx)
-  row_call(name, lapply(parts, function(part) check_node(part, values, ctx)), ctx)
+  stop_unknown_function(name, ctx)
 }
+
+# The kinds of calls, in the order in which they are asked whether a name is theirs.
+room("given", "call", place = 1,
+  takes = function(name, ctx) name == "given", check = function(expr, name, values, ctx) check_given(expr, ctx)
+)
+
+room("row", "call", place = 9,
+  takes = function(name, ctx) has_room("row", name), check = function(expr, name, values, ctx) {
+    row <- room_of("row", name)
+    if (!is.null(row$check)) return(row$check(expr, values, ctx))
+    parts <- match_args(expr, row$args, name, ctx)
+    row_call(name, lapply(parts, function(part) check_node(part, values, ctx)), ctx)
+  }
+)
 
 # A row function on checked arguments.
 row_call <- function(name, args, ctx) {
@@ -212,7 +219,7 @@ kind_family <- function(kind) {
 call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
 
 stop_unknown_function <- function(name, ctx) {
-  windows <- if (isTRUE(ctx$windows)) c(setdiff(rooms_of("window"), "whole_group"), rooms_of("figure"))
+  windows <- if (isTRUE(ctx$windows)) c(listed_rooms("window"), rooms_of("figure"))
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
   foreign <- foreign_word(name, foreign_functions)
   near <- nearest(name, grep("^[a-z]", known, value = TRUE))

@@ -9,13 +9,17 @@ room("count", "figure",
     args
   },
   fold = function(node) list(fold = "none", answer = "filled"), slide = function(node) list(name = "count"),
-  again = function(x, node) sum(!is_missing_value(x)),
+  again = function(x, node) sum(!is_missing_value(x)), exact = "filled", sees_missing = TRUE,
+  in_columns = function(x, line, n, node, weight) tabulate(if (is.null(x)) line else line[!is_missing_value(x)], n),
+  of_totals = function(n, total) n,
+  by_hand = function(x, value, node) sprintf("Filled in are %s: %s.", some_values(x), exact_text(value)),
   words = function(node) if (is.null(node$args$x)) "the number of entries" else "the number of {x} filled in"
 )
 
 room("count_missing", "figure",
   args = alist(x = ), takes = list(x = "any"), gives = "integer", additive = TRUE, of_none = 0L,
   fold = function(node) list(fold = "none", answer = "missing"), slide = function(node) list(name = "missing"),
-  again = function(x, node) sum(is_missing_value(x)),
+  again = function(x, node) sum(is_missing_value(x)), exact = NULL, sees_missing = TRUE, by_hand = NULL,
+  in_columns = function(x, line, n, node, weight) tabulate(line[is_missing_value(x)], n),
   words = "the number of {x} missing"
 )

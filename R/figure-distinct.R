@@ -28,7 +28,12 @@ room("count_distinct", "figure",
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) core_count_distinct(groups, feed$values, feed$condition))
   },
-  slide = function(node) list(name = "distinct"), again = function(x, node) length(unique(x)),
+  slide = function(node) list(name = "distinct"), again = function(x, node) length(unique(x)), exact = NULL,
+  in_columns = function(x, line, n, node, weight) tabulate(line[first_of_its_kind(x, line)], n),
+  skips_unsaid = TRUE,
+  by_hand = function(x, value, node) {
+    sprintf("The different ones are %s: %s.", some_values(in_order(unique(x))), exact_text(value))
+  },
   words = "the number of different {x}"
 )
 
@@ -52,5 +57,6 @@ room("mode", "figure",
     best <- values[often == max(often)]
     if (is.character(best)) sort(best, method = "radix")[1] else sort(best)[1]
   },
+  in_columns = function(x, line, n, node, weight) x[most_frequent(x, line, n)], exact = NULL, by_hand = NULL,
   words = "the most frequent {x}"
 )

@@ -2,26 +2,32 @@
 
 rows_to_values <- function(rows, feed) pick_rows(feed$values, as.integer(rows))
 
-edge <- function(name, again, words) {
+end_of_line <- function(name, again, in_columns, words) {
   force(again)
+  force(in_columns)
   room(name, "figure",
     args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE,
     fold = function(node) list(fold = "edge", answer = name, rows = TRUE),
-    slide = edge_of_frame(if (name == "first") 1 else -1), again = again,
+    slide = end_of_frame(if (name == "first") 1 else -1), again = again, in_columns = in_columns, exact = NULL,
+    by_hand = NULL, goes_by_order = TRUE,
     words = function(node) paste0(words, along_words(node))
   )
 }
 
 # In a frame with an order of its own, only plain R knows which is first.
-edge_of_frame <- function(n) function(node) if (is.null(node$args$along)) list(name = "nth", n = n)
+end_of_frame <- function(n) function(node) if (is.null(node$args$along)) list(name = "nth", n = n)
 
 along_words <- function(node) {
   along <- node$args$along
   if (is.null(along)) ", in the order of entry" else paste0(", along ", sort_words(along))
 }
 
-edge("first", function(x, node) x[if (length(x)) 1L else NA_integer_], "the first {x}")
-edge("last", function(x, node) if (length(x)) x[length(x)] else x[NA_integer_], "the last {x}")
+end_of_line("first", function(x, node) x[if (length(x)) 1L else NA_integer_],
+  function(x, line, n, node, weight) x[match(seq_len(n), line)], "the first {x}"
+)
+end_of_line("last", function(x, node) if (length(x)) x[length(x)] else x[NA_integer_],
+  function(x, line, n, node, weight) x[last_match(seq_len(n), line)], "the last {x}"
+)
 
 room("nth", "figure",
   args = alist(x = , n = , along = NULL), takes = list(x = "any", n = "number"), gives = same_as_x,
@@ -38,7 +44,9 @@ room("nth", "figure",
       rows_to_values(core_nth_rows(groups, feed$values, feed$condition, feed$along, node$args$n$value), feed)
     })
   },
-  slide = function(node) edge_of_frame(node$args$n$value)(node), again = function(x, node) {
+  slide = function(node) end_of_frame(node$args$n$value)(node), goes_by_order = TRUE, exact = NULL, by_hand = NULL,
+  in_columns = function(x, line, n, node, weight) x[nth_in_columns(line, n, node$args$n$value)],
+  again = function(x, node) {
     n <- as.integer(node$args$n$value)
     x[if (n <= length(x)) n else NA_integer_]
   },

@@ -10,14 +10,20 @@ end_of <- function(x, last) {
   if (last) max(x) else min(x)
 }
 
-extreme <- function(name, last, words) {
+extreme <- function(name, last, beginning, words) {
   force(last)
+  force(beginning)
   room(name, "figure",
     args = alist(x = ), takes = list(x = "ordered"), gives = same_as_x, additive = FALSE,
     fold = function(node) list(fold = "extremes", answer = name),
-    slide = function(node) list(name = name), again = function(x, node) end_of(x, last), words = words
+    slide = function(node) list(name = name), again = function(x, node) end_of(x, last), exact = name,
+    in_columns = function(x, line, n, node, weight) x[end_in_columns(x, line, n, last)],
+    by_hand = function(x, value, node) {
+      sprintf("In order%s they begin %s.", beginning, some_values((if (last) rev else identity)(in_order(x)), most = 5))
+    },
+    words = words
   )
 }
 
-extreme("min", FALSE, "the smallest {x}")
-extreme("max", TRUE, "the largest {x}")
+extreme("min", FALSE, "", "the smallest {x}")
+extreme("max", TRUE, ", largest first,", "the largest {x}")

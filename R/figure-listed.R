@@ -12,7 +12,8 @@ room("listed", "figure",
     args
   },
   fold = function(node) list(by_group = list_values), slide = function(node) NULL,
-  again = function(x, node) join_values(as_plain_texts(x), node),
+  again = function(x, node) join_values(as_plain_texts(x), node), goes_by_order = TRUE, exact = NULL, by_hand = NULL,
+  in_columns = function(x, line, n, node, weight) list_in_columns(as_plain_texts(x), line, n, node),
   words = function(node) paste0("the {x} listed", along_words(node))
 )
 
@@ -38,4 +39,14 @@ join_values <- function(texts, node) {
   if (length(texts) == 0) return(NA_character_)
   if (node$args$distinct$value) texts <- unique(texts)
   paste(texts, collapse = node$args$sep$value)
+}
+
+list_in_columns <- function(texts, line, n, node) {
+  if (node$args$distinct$value) {
+    once <- first_of_its_kind(texts, line)
+    texts <- texts[once]
+    line <- line[once]
+  }
+  listed <- vapply(split(texts, line), paste, "", collapse = node$args$sep$value)
+  unname(listed[match(seq_len(n), as.integer(names(listed)))])
 }

@@ -1,15 +1,21 @@
 # Whether a condition holds for any, or for every entry of a line.
 
-judged <- function(name, answer, again, words) {
+judged <- function(name, answer, again, in_columns, words) {
+  force(in_columns)
   room(name, "figure",
     args = alist(x = ), takes = list(x = "logical"), gives = "logical", additive = FALSE,
     fold = function(node) list(fold = "extremes", answer = answer), slide = function(node) list(name = answer),
-    again = function(x, node) if (length(x) == 0) NA else again(x), words = words
+    again = function(x, node) if (length(x) == 0) NA else again(x), in_columns = in_columns,
+    exact = NULL, by_hand = NULL, words = words
   )
 }
 
-judged("any", "max", any, "whether any entry has {x}")
-judged("every", "min", all, "whether every entry has {x}")
+judged("any", "max", any, function(x, line, n, node, weight) of_some(tabulate(line[x], n) > 0, line, n),
+  "whether any entry has {x}"
+)
+judged("every", "min", all, function(x, line, n, node, weight) of_some(tabulate(line[!x], n) == 0, line, n),
+  "whether every entry has {x}"
+)
 
 # The place that a value would take among the entries of a line: one more than the entries ahead of
 # it. It is a count under a condition.
@@ -31,7 +37,11 @@ room("rank_of", "figure",
   },
   fold = function(node) list(fold = "none", answer = "filled", add = 1),
   slide = function(node) list(name = "count", add = 1L),
-  again = function(x, node) length(x) + 1L,
+  again = function(x, node) length(x) + 1L, exact = NULL, by_hand = NULL,
+  in_columns = function(x, line, n, node, weight) tabulate(line, n) + 1L,
+  notes = function(fact) {
+    if (fact$unknown > 0) sprintf("%s could not be compared, and none of them is ahead", entry_count(fact$unknown))
+  },
   words = function(node) {
     asked <- node$asked
     if (is.null(asked)) return("the place that a value would take among those of {x}")

@@ -1,11 +1,21 @@
 # Variance and standard deviation from exact sums of squares; a sample's by n - 1, a population's by n.
 
-spread <- function(name, again, words) {
-  force(again)
+spread <- function(name, less, root, words) {
+  force(less)
+  force(root)
   room(name, "figure",
     args = alist(x = ), takes = list(x = "number"), gives = "double", additive = FALSE,
     fold = function(node) list(fold = "spread", answer = name),
-    slide = function(node) list(name = name), again = again, words = words
+    slide = function(node) list(name = name), exact = NULL, by_hand = NULL, squared = !root,
+    again = function(x, node) {
+      variance <- (if (less == 1) sample_variance else population_variance)(as_plain_number(x))
+      if (root) sqrt(variance) else variance
+    },
+    in_columns = function(x, line, n, node, weight) {
+      variance <- spread_in_columns(x, line, n, less)
+      if (root) sqrt(variance) else variance
+    },
+    words = words
   )
 }
 
@@ -13,9 +23,7 @@ population_variance <- function(x) if (length(x) == 0) NA_real_ else mean((x - m
 
 sample_variance <- function(x) if (length(x) > 1 && !all(is.finite(x))) NaN else stats::var(x)
 
-spread("var", function(x, node) sample_variance(as_plain_number(x)), "the variance of {x} (of a sample)")
-spread("sd", function(x, node) sqrt(sample_variance(as_plain_number(x))), "the standard deviation of {x} (of a sample)")
-spread("var_pop", function(x, node) population_variance(as_plain_number(x)), "the variance of {x} (of all)")
-spread(
-  "sd_pop", function(x, node) sqrt(population_variance(as_plain_number(x))), "the standard deviation of {x} (of all)"
-)
+spread("var", 1, FALSE, "the variance of {x} (of a sample)")
+spread("sd", 1, TRUE, "the standard deviation of {x} (of a sample)")
+spread("var_pop", 0, FALSE, "the variance of {x} (of all)")
+spread("sd_pop", 0, TRUE, "the standard deviation of {x} (of all)")

@@ -5,7 +5,15 @@ room("sum", "figure",
     list(fold = "total", answer = if (node$kind == "integer64") "whole_sum" else "sum")
   },
   slide = function(node) list(name = if (node$kind == "integer64") "whole_sum" else "sum"),
-  again = function(x, node) if (length(x) == 0) NA else sum(x),
+  again = function(x, node) if (length(x) == 0) NA else sum(x), exact = "sum", of_totals = function(n, total) total,
+  in_columns = function(x, line, n, node, weight) {
+    if (inherits(x, "integer64")) wholes_by_line(x, line, n) else by_line(x, line, n)
+  },
+  by_hand = function(x, value, node) sprintf("%s = %s.", some_values(x, " + "), exact_text(value)),
+  is_total = TRUE, dust = function(size, n) size,
+  of_figures = function(node, name, of) sprintf(
+    "%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what
+  ),
   words = "the total of {x}"
 )
 
@@ -28,6 +36,26 @@ room("mean", "figure",
     if (is.null(weight)) return(mean(as_plain_number(x)))
     if (sum(weight) %in% 0) NA_real_ else sum(as_plain_number(x) * weight) / sum(weight)
   },
+  in_columns = function(x, line, n, node, weight) {
+    x <- as_doubles(x)
+    if (is.null(weight)) return(by_line(x, line, n) / tabulate(line, n))
+    whole <- by_line(weight, line, n)
+    ifelse(whole %in% 0, NA_real_, by_line(x * weight, line, n) / whole)
+  },
+  exact = "mean", of_totals = function(n, total) total / n, dust = function(size, n) size / max(1, n),
+  by_hand = function(x, value, node) {
+    n <- big_mark(length(x))
+    sprintf("(%s) / %s = %s / %s = %s.", some_values(x, " + "), n, exact_text(sum(x)), n, exact_text(value))
+  },
+  of_figures = function(node, name, of) {
+    if (!is.null(node$args$weight) || isTRUE(of$moving)) return(NULL)
+    if (identical(of$fn, "mean")) return(paste(
+      "an average of averages: each line below counts the same, however many entries it has; average the entries,",
+      "or give weight = with their number"
+    ))
+    sprintf("an average of %s, of which each is %s; take the figure from the entries", name, of$what)
+  },
+  divides_by_days = TRUE,
   words = function(node) {
     if (is.null(node$args$weight)) return("the average of {x}")
     sprintf("the average of {x}, weighted by %s", node_label(node$args$weight))

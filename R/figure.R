@@ -5,6 +5,11 @@
 # fold(node) gives list(fold =, answer =) for the core's folds over all groups at once, or
 # list(by_group = function(groups, values, node, facts)) for figures that need all values of a line.
 
+room("figure", "call", place = 3,
+  takes = function(name, ctx) has_room("figure", name) && (isTRUE(ctx$figures) || !isTRUE(ctx$windows)),
+  check = function(expr, name, values, ctx) check_figure(expr, name, values, ctx)
+)
+
 # A figure call, lifted out of the expression that it stands in.
 check_figure <- function(expr, name, values, ctx) {
   if (is.null(ctx$entries)) {

@@ -59,6 +59,7 @@ room("start_of", "row",
     )
     as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
   },
+  period = function(node) if (node$args$unit$type == "value") node$args$unit$value,
   format = function(node) {
     unit <- node$args$unit
     if (unit$type == "value" && unit$value != "day") list(fn = "period", options = list(unit = unit$value))

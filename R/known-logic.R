@@ -353,7 +353,7 @@ room("case", "row",
     }
     choose_from(args[branches + seq_len(branches + 1)], choice)
   },
-  words = "the value of the first condition that is met"
+  call = "case(when(condition, value), ..., otherwise = )", words = "the value of the first condition that is met"
 )
 
 room("or_else", "row",

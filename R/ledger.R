@@ -26,16 +26,26 @@
 ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
   local_utf8()
   if (is.null(name)) name <- deparse1(substitute(source))
-  if (inherits(source, "idle_ledger")) return(source)
-  if (inherits(source, "idle_statement")) return(statement_ledger(source, short_name(name)))
-  if (is.data.frame(source)) return(frame_ledger(source, short_name(name)))
-  if (is.character(source) && length(source) == 1 && !is.na(source)) {
-    return(file_ledger(source, missing, encoding, kinds))
+  how <- list(name = short_name(name), missing = missing, encoding = encoding, kinds = kinds)
+  for (kind in rooms_of("source")) {
+    room <- room_of("source", kind)
+    if (room$opens(source)) return(opened_as(room$open(source, how), kind))
   }
   stop_idle(
     "bad_argument", sprintf("A ledger is opened on a data frame or the path of a file, not on %s.", a_thing(source))
   )
 }
+
+# A ledger remembers which room opened it.
+opened_as <- function(ledger, kind) {
+  if (is.null(ledger$opened_as)) ledger$opened_as <- kind
+  ledger
+}
+
+room("ledger", "source", place = 0,
+  opens = function(source) inherits(source, "idle_ledger"), open = function(source, how) source,
+  again = NULL, seal = NULL
+)
 
 short_name <- function(name) if (nchar(name) > 40 || grepl("[(\"]", name)) "the table" else name
 
@@ -49,18 +59,6 @@ new_ledger <- function(columns, name, n, origin = NULL, notes = character(), col
   )
 }
 
-as_source <- function(source, name) {
-  if (inherits(source, "idle_brief")) return(source)
-  ledger(source, short_name(name))
-}
-
-# What every source answers.
-kinds_of <- function(source) UseMethod("kinds_of")
-size_of <- function(source) UseMethod("size_of")
-entries_of <- function(source, columns) UseMethod("entries_of")
-column_notes <- function(source) UseMethod("column_notes")
-name_of <- function(source) UseMethod("name_of")
-
 #' @exportS3Method
 kinds_of.idle_ledger <- function(source) source$kinds
 #' @exportS3Method
@@ -69,26 +67,28 @@ size_of.idle_ledger <- function(source) source$n
 entries_of.idle_ledger <- function(source, columns) source$columns[columns]
 #' @exportS3Method
 column_notes.idle_ledger <- function(source) source$column_notes
-# What every page that is drawn up from a source has to say.
-page_notes <- function(source) if (inherits(source, "idle_ledger")) source$page_notes
-
-# Columns that are totals of others, as a statement with a key abreast has them.
-edge_columns <- function(source) if (inherits(source, "idle_ledger")) source$edges
-
-# Column names that were made up for a missing value or an empty text.
-renamed_columns <- function(source) if (inherits(source, "idle_ledger")) source$stands_for
-
+#' @exportS3Method
+page_notes.idle_ledger <- function(source) source$page_notes
+#' @exportS3Method
+total_columns.idle_ledger <- function(source) source$totals
+#' @exportS3Method
+renamed_columns.idle_ledger <- function(source) source$stands_for
 #' @exportS3Method
 name_of.idle_ledger <- function(source) source$name
-
-coded_columns <- function(source, columns) {
-  Map(
-    function(column, name) coded(column, sprintf("%s, column `%s`", name_of(source), name)),
-    entries_of(source, columns), columns
-  )
-}
-
-coded <- function(column, where) if (is.character(column)) encode_text(column, where) else column
+#' @exportS3Method
+said_of.idle_ledger <- function(source) entry_count(size_of(source))
+#' @exportS3Method
+page_below.idle_ledger <- function(source) NULL
+#' @exportS3Method
+pages_deep.idle_ledger <- function(source) 0
+#' @exportS3Method
+lowest_source.idle_ledger <- function(source) source
+#' @exportS3Method
+with_source.idle_ledger <- function(source, change) change(source)
+#' @exportS3Method
+values_wanting.idle_ledger <- function(source) NULL
+#' @exportS3Method
+supplied.idle_ledger <- function(source, values) source
 
 #' @export
 #' @rdname ledger

@@ -14,7 +14,7 @@
 look <- function(source) {
   local_utf8()
   source <- as_source(source, deparse1(substitute(source)))
-  if (inherits(source, "idle_brief")) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
+  if (is_brief(source)) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
   columns <- coded_columns(source, names(source$columns))
   names(columns) <- names(source$columns)
   seen <- lapply(columns, look_at, n = source$n)
@@ -22,7 +22,7 @@ look <- function(source) {
   rownames(table) <- NULL
   traps <- c(
     source$notes, unlist(source$column_notes, use.names = FALSE),
-    unlist(lapply(rooms_of("trap"), function(name) room_of("trap", name)$find(columns, source$n)))
+    rules_of_ledger(columns, source$n)
   )
   structure(list(name = source$name, entries = source$n, columns = table, traps = unique(traps)), class = "idle_look")
 }

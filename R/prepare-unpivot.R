@@ -10,7 +10,7 @@ room("unpivot", "preparation",
     )
     all <- names(ctx$columns)
     columns <- if (is.null(parts$columns)) {
-      setdiff(all, c(named_columns(parts$keep, "keep", ctx), ctx$edges))
+      setdiff(all, c(named_columns(parts$keep, "keep", ctx), ctx$totals))
     } else {
       named_columns(parts$columns, "columns", ctx)
     }
@@ -18,7 +18,7 @@ room("unpivot", "preparation",
     if (anyDuplicated(columns)) stop_in(
       ctx, "name_twice", sprintf("the column `%s` is named twice.", columns[anyDuplicated(columns)])
     )
-    edges <- if (is.null(parts$columns)) intersect(ctx$edges, all)
+    edges <- if (is.null(parts$columns)) intersect(ctx$totals, all)
     kept <- setdiff(all, c(columns, edges))
     names <- new_name(parts$names, "names", kept, ctx)
     empty <- one_value(parts$empty, values, "empty", ctx)
@@ -43,6 +43,7 @@ room("unpivot", "preparation",
       part$values, if (part$empty == "drop") ", empty cells left out" else ""
     )
   },
+  aside = function(done) done$left,
   owes = function(drawn, done) check_unpivot(done)
 )
 
@@ -75,8 +76,12 @@ work_unpivot <- function(drawn, part) {
     pick_rows(fetch(name), rep(seq_len(n), each = m))
   }
   entries <- change_entries(entries, n * m, c(part$kept, part$names, part$values), columns)
-  entries$prepared_by <- c(entries$prepared_by, list(list(part = part, fetch = fetch, columns = columns, n = n)))
-  drawn$entries <- if (part$empty == "drop") leave_out_empty(entries, part) else entries
+  done <- list(part = part, fetch = fetch, columns = columns, n = n)
+  gone <- if (part$empty == "drop") is_missing_value(entry_column(entries, part$values)) else FALSE
+  if (entries$aside) done$left <- empty_cells(entries, which(gone))
+  entries$prepared_by <- c(entries$prepared_by, list(done))
+  entries <- add_account(entries, "prepare", sprintf("empty cells of %s", listing(part$columns)), sum(gone))
+  drawn$entries <- if (any(gone)) take_entries(entries, which(!gone)) else entries
   if (length(part$edges) == 0) return(drawn)
   add_note(drawn, sprintf(
     "prepare: %s left out, since %s of the statement.", listing(tick(part$edges)),
@@ -84,18 +89,9 @@ work_unpivot <- function(drawn, part) {
   ))
 }
 
-leave_out_empty <- function(entries, part) {
-  gone <- is_missing_value(entry_column(entries, part$values))
-  entries <- add_account(entries, "prepare", sprintf("empty cells of %s", listing(part$columns)), sum(gone))
-  if (entries$aside) {
-    left <- lapply(stats::setNames(nm = entries$source_names), function(name) {
-      pick_rows(entry_column(entries, name), which(gone))
-    })
-    entries$left_out <- c(entries$left_out, list(list(
-      section = "prepare", table = as_frame(c(left, list(reason = rep("empty cell", sum(gone)))), sum(gone))
-    )))
-  }
-  take_entries(entries, which(!gone))
+empty_cells <- function(entries, rows) {
+  left <- lapply(stats::setNames(nm = entries$source_names), function(name) pick_rows(entry_column(entries, name), rows))
+  as_frame(c(left, list(reason = rep("empty cell", length(rows)))), length(rows))
 }
 
 # The cells of several columns, entry by entry.

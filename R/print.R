@@ -131,7 +131,7 @@ table_block <- function(texts, heading, right) {
 print.idle_brief <- function(x, ...) {
   local_utf8()
   say_title(page_title(x))
-  words <- c(sprintf("From %s (%s)", name_of(x$source), source_size(x$source)), brief_words(x))
+  words <- c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))
   for (line in words) {
     inset <- if (startsWith(line, "  ")) 6 else 4
     say(trimws(line), indent = inset - 2, exdent = inset + 2)
@@ -145,17 +145,4 @@ print.idle_brief <- function(x, ...) {
   cat("\n")
   print(draw_up(amend(x, title = NULL)))
   invisible(x)
-}
-
-source_size <- function(source) {
-  if (inherits(source, "idle_brief")) "another page" else entry_count(size_of(source))
-}
-
-# Names of given() values that nobody has supplied.
-values_wanting <- function(brief) {
-  found <- unlist(lapply(nodes_within(brief$checked), function(node) {
-    if (identical(node$type, "given")) node$name
-  }))
-  below <- if (inherits(brief$source, "idle_brief")) values_wanting(brief$source)
-  unique(c(found, below))
 }

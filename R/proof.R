@@ -136,7 +136,7 @@ figure_steps <- function(node, rows, entries, value) {
   if (gone > 0) said <- c(said, list(sprintf(
     "%s of %s missing and skipped; %s left.", count_of(gone, "value"), node_label(x), is_are_number(length(present))
   )))
-  by_hand <- hand_work[[node$fn]]
+  by_hand <- room_of("figure", node$fn)$by_hand
   text <- if (length(present) == 0 || is.null(by_hand) || !is.null(node$args$weight)) {
     sprintf("From %s it is %s.", some_values(present), exact_text(value))
   } else {
@@ -171,24 +171,6 @@ middle_of <- function(x, p, value) {
   )
 }
 
-hand_work <- list(
-  sum = function(x, value, node) sprintf("%s = %s.", some_values(x, " + "), exact_text(value)),
-  mean = function(x, value, node) {
-    n <- big_mark(length(x))
-    sprintf("(%s) / %s = %s / %s = %s.", some_values(x, " + "), n, exact_text(sum(x)), n, exact_text(value))
-  },
-  count = function(x, value, node) sprintf("Filled in are %s: %s.", some_values(x), exact_text(value)),
-  count_distinct = function(x, value, node) {
-    sprintf("The different ones are %s: %s.", some_values(in_order(unique(x))), exact_text(value))
-  },
-  min = function(x, value, node) sprintf("In order they begin %s.", some_values(in_order(x), most = 5)),
-  max = function(x, value, node) {
-    sprintf("In order, largest first, they begin %s.", some_values(rev(in_order(x)), most = 5))
-  },
-  median = function(x, value, node) middle_of(x, 0.5, value),
-  percentile = function(x, value, node) middle_of(x, part_asked(node), value)
-)
-
 # A figure beside a line: the lines that it was worked from, then the figure.
 prove_beside <- function(drawn, part, line) {
   table <- lines_table(drawn)
@@ -215,17 +197,17 @@ windows_as_figures <- function(node) {
 
 window_steps <- function(drawn, node, table, line, value) {
   room <- room_of("window", node$fn)
-  rows <- room$behind(node, table, line)
+  rows <- room$rows_used(node, table, line)
   scope <- paste0(if (length(node$along)) order_words(node$along), per_words(node$per))
   words <- sprintf(
-    "%s is %s%s.", node$text, if (node$fn == "whole_group") figure_label(node$figure) else node_said(room, node),
+    "%s is %s%s.", node$text, node_said(room, node),
     if (nzchar(scope)) paste0(";", scope) else ""
   )
   looked <- lines_looked_at(drawn, node, table, rows, line)
   of <- sprintf("It was worked from %s:", count_of(length(rows), table$row))
   c(
     list(words), if (length(rows)) list(of, looked), frame_steps(node, rows, table),
-    list(sprintf("%s %s.", window_result(node, rows, table, line, value), exact_text(value)))
+    list(sprintf("%s %s.", room$result(node, rows, table, line, value), exact_text(value)))
   )
 }
 
@@ -235,18 +217,9 @@ node_said <- function(room, node) if (is.null(room$said)) plain_words(room) else
 frame_steps <- function(node, rows, table) {
   if (is.null(node$figure)) return(list())
   do.call(c, lapply(unname(figures_in(node$figure)), function(figure) {
-    if (figure$fn %in% edge_words) return(list())
+    if (has_room("frame_value", figure$fn)) return(list())
     figure_steps(figure, rows, table, again_by_line(figure, list(rows), table))[-1]
   }))
-}
-
-window_result <- function(node, rows, table, line, value) {
-  if (node$fn %in% c("rank", "row_number")) {
-    return(sprintf("%s ahead of it, so its place is", is_are_number(length(rows) - 1)))
-  }
-  if (node$fn != "share") return("That gives")
-  x <- as_plain_number(plain_vector(pick_rows(evaluate_column(node$args$x, table), line)))
-  sprintf("%s / %s =", exact_text(x), exact_text(x / value))
 }
 
 # The lines looked at, with their keys and the columns that the figure reads.

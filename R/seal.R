@@ -2,16 +2,16 @@
 # and can be forged; a seal is SHA-256, of a file as it stands on the disk or of a table's contents.
 
 seal_of <- function(source) {
-  while (inherits(source, "idle_brief")) source <- source$source
+  source <- lowest_source(source)
   if (!requireNamespace("digest", quietly = TRUE)) stop_idle(
     "no_package", "A seal needs the package digest, which is not installed.", "install.packages(\"digest\")"
   )
-  if (is.null(source$origin)) {
-    columns <- lapply(source$columns, function(column) if (is.character(column)) enc2utf8(column) else column)
-    return(list(of = "table", sha256 = digest::digest(columns, algo = "sha256", serializeVersion = 2L)))
-  }
-  check_unchanged(source)
-  list(of = "file", name = basename(source$origin), sha256 = digest::digest(file = source$origin, algo = "sha256"))
+  room_of("source", source$opened_as)$seal(source)
+}
+
+seal_of_table <- function(source) {
+  columns <- lapply(source$columns, function(column) if (is.character(column)) enc2utf8(column) else column)
+  list(of = "table", sha256 = digest::digest(columns, algo = "sha256", serializeVersion = 2L))
 }
 
 # A file is sealed as it was read.
@@ -32,7 +32,7 @@ file_marks <- function(path) {
 check_seal <- function(statement, drawn) {
   before <- statement_part(statement, "seal")
   if (is.null(before)) return(NULL)
-  now <- tryCatch(seal_of(lowest_page(drawn)$brief$source), idle_error = function(e) NULL)
+  now <- tryCatch(seal_of(drawn$brief), idle_error = function(e) NULL)
   if (is.null(now)) return(a_note("seal", "Seal: not checked, since the source cannot be read again."))
   same <- identical(now$sha256, before$sha256)
   a_check("seal", same, sprintf(

@@ -43,6 +43,7 @@ room("abreast", "section",
     )
   },
   asks = function(checked) list(lines = checked, footing = checked),
+  aside = NULL,
   owes = function(drawn, checked) list(check_crosstab(drawn))
 )
 
@@ -157,19 +158,17 @@ or_text <- function(x, text) {
   text_vector(codes, texts)
 }
 
-most_columns <- 200
-
 # Said before any figure is worked.
 check_number_of_columns <- function(lines, abreast) {
   if (is.null(abreast)) return(invisible())
   values <- core_group_facts(core_group(list(lines$columns[[abreast$key]]), lines$n))$size
   if (!is.null(abreast$columns)) values <- length(abreast$columns)
   n <- values * length(abreast$figures)
-  if (n > most_columns) stop_idle(
+  if (n > limit("most_columns")) stop_idle(
     "bad_argument",
     sprintf(
       "In the section `abreast`: %s has %s, which with %s each would be %s; %s is the most.", tick(abreast$key),
-      count_of(values, "value"), count_of(length(abreast$figures), "figure"), count_of(n, "column"), most_columns
+      count_of(values, "value"), count_of(length(abreast$figures), "figure"), count_of(n, "column"), limit("most_columns")
     ),
     "Make the key coarser in `lines` (start_of(date, \"month\"), bands(x, at = ...)), or name the columns wanted."
   )

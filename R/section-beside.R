@@ -28,6 +28,7 @@ room("beside", "section",
   words = function(checked) {
     c("Beside each line:", paste0("  ", vapply(checked, window_line, "")))
   },
+  aside = NULL,
   owes = function(drawn, checked) check_windows(drawn, checked, lines_table(drawn))
 )
 
@@ -54,7 +55,8 @@ room_of_defaults <- function(name, words, option) {
     },
     work = function(drawn, checked) drawn,
     words = function(checked) sprintf(words, both(vapply(checked, item_text, ""))),
-    owes = function(drawn, checked) list()
+    aside = NULL,
+  owes = function(drawn, checked) list()
   )
 }
 

@@ -54,5 +54,6 @@ room("columns", "section",
     note_formats(drawn, checked)
   },
   words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),
+  aside = NULL,
   owes = function(drawn, checked) list()
 )

@@ -26,6 +26,7 @@ room("control", "section",
       }, ""), where_words(part))
     }))))
   },
+  aside = NULL,
   owes = function(drawn, checked) lapply(checked, check_control, drawn = drawn)
 )
 
@@ -116,10 +117,10 @@ control_slack <- function(name, drawn, found) {
   value <- abs(as_plain_number(found[[name]])[1])
   dust <- vapply(figures_in(node), function(figure) {
     x <- figure$args$x
-    if (!figure$fn %in% c("sum", "mean") || is.null(x) || x$kind != "double") return(0)
+    dust <- room_of("figure", figure$fn)$dust
+    if (is.null(dust) || is.null(x) || x$kind != "double") return(0)
     all <- as_plain_number(evaluate_column(x, entries_table(drawn)))
-    size <- sum(abs(all[is.finite(all)])) * .Machine$double.eps
-    if (figure$fn == "sum") size else size / max(1, sum(!is.na(all)))
+    dust(sum(abs(all[is.finite(all)])) * .Machine$double.eps, sum(!is.na(all)))
   }, 1)
   sum(dust) + value * (if (is_exact(list(node = node))) .Machine$double.eps else 1e-9)
 }

@@ -40,16 +40,17 @@ room("figures", "section",
       notes_of_figures(checked, results$facts), results$notes, notes_of_averaged_averages(drawn$entries, checked)
     ))
   },
+  aside = NULL,
   words = function(checked) {
-    vapply(checked, function(figure) {
+    c("On each line:", vapply(checked, function(figure) {
       label <- if (figure$node$type == "figure") figure_label(figure$node) else sub(
         "^.*? = ", "", figure$text, perl = TRUE
       )
-      sprintf("%s: %s", figure$name, label)
-    }, "")
+      sprintf("  %s: %s", figure$name, label)
+    }, ""))
   },
   grants = function(checked, levels) if (!is.null(checked)) structure(checked, levels = levels),
-  owes = function(drawn, checked) c(list(check_additive(drawn)), check_recomputed(drawn), check_weights(drawn))
+  owes = function(drawn, checked) c(list(check_additive(drawn)), check_recomputed(drawn))
 )
 
 # Figures whose lines do not add up to that of the whole.
@@ -74,12 +75,11 @@ notes_of_figures <- function(checked, facts) {
 weight_label <- function(node) if (!is.null(node$args$weight)) sprintf("of its weight %s", node_label(node$args$weight))
 
 figure_notes <- function(node, fact) {
-  if (node$fn == "rank_of") {
-    return(if (fact$unknown > 0) sprintf("%s could not be compared, and none of them is ahead",
-      entry_count(fact$unknown)))
-  }
+  figure <- room_of("figure", node$fn)
+  if (!is.null(figure$notes)) return(figure$notes(fact))
   x <- node$args$x
-  skipped <- if (is.null(x) || startsWith(node$fn, "count")) 0 else fact$all_missing
+  unsaid <- is.null(x) || isTRUE(figure$sees_missing) || isTRUE(figure$skips_unsaid)
+  skipped <- if (unsaid) 0 else fact$all_missing
   c(
     if (skipped > 0) sprintf(
       "%s of %s missing and skipped", count_of(skipped, "value"), either(c(node_label(x), weight_label(node)))

@@ -47,6 +47,7 @@ room("footing", "section",
     checked$levels <- level_sets(checked$sets, abreast$keys, abreast)
     checked
   },
+  aside = NULL,
   owes = function(drawn, checked) check_footing(drawn)
 )
 
@@ -140,10 +141,8 @@ rolled_up <- function(parts) {
   lapply(rev(c(0, seq_along(parts))), function(n) unlist(parts[seq_len(n)]))
 }
 
-most_levels <- 256
-
 every_set <- function(parts, ctx) {
-  if (2^length(parts) > most_levels) stop_in(
+  if (2^length(parts) > limit("most_levels")) stop_in(
     ctx, "bad_argument", sprintf("cube() over %s would make %s levels.", count_of(length(parts), "key"),
       big_mark(2^length(parts))
     ),

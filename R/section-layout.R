@@ -28,6 +28,7 @@ room("layout", "section",
       paste0(part$name, format, head)
     }, "")))
   },
+  aside = NULL,
   owes = function(drawn, checked) list()
 )
 

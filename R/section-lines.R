@@ -35,9 +35,8 @@ room("lines", "section",
     paste(each, both(vapply(checked, `[[`, "", "text")))
   },
   grants = function(checked, abreast) structure(checked, abreast = abreast),
-  owes = function(drawn, checked) {
-    c(list(check_counts(drawn), check_missing_keys(drawn)), check_spellings(drawn), check_periods(drawn, checked))
-  }
+  aside = NULL,
+  owes = function(drawn, checked) list(check_counts(drawn))
 )
 
 # The keys of each entry; values that a fixed set of columns does not name are one value already.
@@ -84,8 +83,6 @@ capture_parts <- function(item) {
   unname(Map(function(part, name) captured(part, item$values, name), parts, rlang::names2(parts)))
 }
 
-most_combinations <- 5e6
-
 # Adds the combinations of keys that do not occur. Missing keys are not crossed; lines that have one
 # stay as they are.
 cross_lines <- function(drawn, keys) {
@@ -94,11 +91,11 @@ cross_lines <- function(drawn, keys) {
     pick_rows(values, which(!is_missing_value(values)))
   })
   sizes <- vapply(present, length_of, 1)
-  if (prod(sizes) > most_combinations) {
+  if (prod(sizes) > limit("most_combinations")) {
     stop_idle(
       "bad_argument",
       sprintf("In the section `lines`: crossed() would make %s lines.", big_mark(prod(sizes))),
-      sprintf("Cross fewer keys; %s is the most.", big_mark(most_combinations))
+      sprintf("Cross fewer keys; %s is the most.", big_mark(limit("most_combinations")))
     )
   }
   repeats <- rev(cumprod(c(1, rev(sizes)[-length(sizes)])))

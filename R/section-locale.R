@@ -20,6 +20,7 @@ room("locale", "section",
     drawn
   },
   words = function(checked) sprintf("Sort text as in the language \"%s\"", checked),
+  aside = NULL,
   owes = function(drawn, checked) list()
 )
 

@@ -42,6 +42,14 @@ room("only", "section",
   words = function(checked) {
     paste("Keep only entries where", both(vapply(checked, `[[`, "", "text")))
   },
+  aside = function(drawn, checked) {
+    rows <- as.integer(unlist(lapply(drawn$entries$left_out, `[[`, "rows")))
+    reason <- as.character(unlist(lapply(drawn$entries$left_out, `[[`, "reason")))
+    names <- drawn$entries$source_names
+    columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(source_column(drawn$entries, name), rows))
+    named <- stats::setNames(list(rows, reason), c(free_name("entry", names), free_name("reason", names)))
+    as_frame(c(named[1], columns, named[2]), length(rows))
+  },
   owes = function(drawn, checked) list()
 )
 
@@ -55,13 +63,13 @@ keep_entries <- function(drawn, met, section, checked) {
     entries, section, sprintf("condition not met: %s", condition), entries$n - length(rows) - unknown
   )
   entries <- add_account(entries, section, sprintf("condition missing: %s", condition), unknown)
-  if (entries$aside) entries$left_out <- c(entries$left_out, list(left_out_rows(drawn, met, section, checked)))
+  if (entries$aside) entries$left_out <- c(entries$left_out, list(left_out_rows(drawn, met, checked)))
   drawn$entries <- take_entries(entries, rows)
   drawn
 }
 
 # Each row that is left out, with the first condition that it does not meet.
-left_out_rows <- function(drawn, met, section, checked) {
+left_out_rows <- function(drawn, met, checked) {
   out <- which(!met %in% TRUE)
   reason <- rep(NA_character_, length(out))
   for (condition in checked) {
@@ -70,6 +78,5 @@ left_out_rows <- function(drawn, met, section, checked) {
       !is.na(reason) | this %in% TRUE, reason, paste(ifelse(is.na(this), "missing:", "not met:"), condition$text)
     )
   }
-  rows <- drawn$entries$rows
-  list(section = section, rows = if (is.null(rows)) out else rows[out], reason = reason)
+  list(rows = rows_in_source(drawn$entries, out), reason = reason)
 }

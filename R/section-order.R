@@ -26,6 +26,7 @@ room("order", "section",
     drawn
   },
   words = function(checked) paste("Sort by", sort_words(checked)),
+  aside = NULL,
   owes = function(drawn, checked) list()
 )
 
@@ -39,7 +40,7 @@ others_last <- function(lines, checked) {
 
 # A crosstab is ordered by what stands on its edge: the column `Total` is the figure itself there.
 edge_as_figure <- function(expr, ctx) {
-  if (!isTRUE(ctx$figures_abreast)) return(expr)
+  if (!"abreast" %in% ctx$sections) return(expr)
   figures <- setdiff(names(ctx$columns), c(ctx$keys, level_columns))
   names <- c(if (length(figures) == 1) total_head, paste(total_head, figures))
   of <- c(if (length(figures) == 1) figures, figures)

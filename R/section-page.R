@@ -24,6 +24,7 @@ room("title", "section",
     drawn
   },
   words = function(checked) character(),
+  aside = NULL,
   owes = function(drawn, checked) list()
 )
 
@@ -37,5 +38,6 @@ room("notes", "section",
     drawn
   },
   words = function(checked) paste("Remark:", checked),
+  aside = NULL,
   owes = function(drawn, checked) list()
 )

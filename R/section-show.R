@@ -30,6 +30,12 @@ room("show", "section",
     add_note(drawn, hidden_in_subtotals(drawn$lines))
   },
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
+  aside = function(drawn, checked) {
+    rows <- which(!drawn$lines$shown)
+    columns <- lapply(shown_columns(drawn, page_columns(drawn)), pick_rows, rows = rows)
+    columns$reason <- rep(sprintf("not among %s", both(vapply(checked, show_words, ""))), length(rows))
+    as_frame(columns, length(rows))
+  },
   owes = function(drawn, checked) list(check_shown(drawn), check_others(drawn))
 )
 
@@ -85,7 +91,7 @@ rank_asked_for <- function(node, beside) {
   values <- Filter(function(side) side$type == "value" && is.numeric(side$value), sides)
   ranks <- lapply(sides, function(side) {
     if (side$type == "column") side <- beside_node(beside, side$name)
-    if (identical(side$type, "window") && side$fn == "rank") side
+    if (identical(side$type, "window") && isTRUE(room_of("window", side$fn)$skips)) side
   })
   ranks <- Filter(Negate(is.null), ranks)
   if (length(values) == 1 && length(ranks) == 1) list(rank = ranks[[1]], places = values[[1]]$value)

@@ -1,5 +1,10 @@
 # A data frame as a ledger. Columns are taken as they are; a class that cannot be held is an error.
 
+room("data_frame", "source", place = 2,
+  opens = is.data.frame, open = function(source, how) frame_ledger(source, how$name),
+  again = NULL, seal = function(source) seal_of_table(source)
+)
+
 frame_ledger <- function(frame, name, origin = NULL, notes = character(), column_notes = list()) {
   if (nrow(frame) > .Machine$integer.max) stop_idle(
     "too_large", sprintf("%s has %s rows; %s are the most.", name, big_mark(nrow(frame)),

@@ -1,5 +1,17 @@
 # CSV and TSV files, read by readr. Nothing in a file is lost or changed in silence.
 
+room("file", "source", place = 3,
+  opens = function(source) is.character(source) && length(source) == 1 && !is.na(source),
+  open = function(source, how) file_ledger(source, how$missing, how$encoding, how$kinds),
+  again = function(source) {
+    if (file.exists(source$origin)) do.call(file_ledger, c(list(source$origin), source$read_as))
+  },
+  seal = function(source) {
+    check_unchanged(source)
+    list(of = "file", name = basename(source$origin), sha256 = digest::digest(file = source$origin, algo = "sha256"))
+  }
+)
+
 file_ledger <- function(path, missing, encoding, kinds) {
   check_file(path)
   marks <- file_marks(path)
@@ -48,12 +60,6 @@ nothing_of_kind <- list(
     tz = "UTC"),
   `yes/no` = NA
 )
-
-# The same file, read again in the same way; NULL for a source that is no file, or one that is gone.
-source_again <- function(source) {
-  if (is.null(source$read_as) || !file.exists(source$origin)) return(NULL)
-  do.call(file_ledger, c(list(source$origin), source$read_as))
-}
 
 check_file <- function(path) {
   kind <- core_file_kind(path)

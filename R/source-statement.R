@@ -1,6 +1,12 @@
 # A statement as a ledger: its lines are the entries. Subtotals would be counted twice and are left
 # out, with a note.
 
+room("statement", "source", place = 1,
+  opens = function(source) inherits(source, "idle_statement"),
+  open = function(source, how) statement_ledger(source, how$name),
+  again = NULL, seal = function(source) seal_of_table(source)
+)
+
 statement_ledger <- function(statement, name) {
   frame <- as.data.frame(statement)
   layout <- statement_part(statement, "layout")
@@ -14,8 +20,8 @@ statement_ledger <- function(statement, name) {
   }
   ledger <- frame_ledger(frame, name, notes = notes)
   ledger$page_notes <- notes
-  edges <- Filter(function(part) isTRUE(part$total), layout)
-  ledger$edges <- intersect(vapply(edges, `[[`, "", "name"), names(frame))
+  totals <- Filter(function(part) isTRUE(part$total), layout)
+  ledger$totals <- intersect(vapply(totals, `[[`, "", "name"), names(frame))
   renamed <- Filter(function(part) !is.null(part$stands_for), layout)
   ledger$stands_for <- stats::setNames(
     vapply(renamed, function(part) as.character(part$stands_for), ""), vapply(renamed, `[[`, "", "name")

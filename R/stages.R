@@ -74,7 +74,7 @@ print_stage <- function(stage, keys) {
 set_aside <- function(brief, section) {
   local_utf8()
   check_is_brief(brief)
-  able <- intersect(c("prepare", "only", "show"), names(brief$checked))
+  able <- Filter(function(name) !is.null(room_of("section", name)$aside), names(brief$checked))
   if (!section %in% able) {
     stop_idle(
       "bad_argument", sprintf("The brief has no section `%s` that leaves something out.", section),
@@ -82,24 +82,5 @@ set_aside <- function(brief, section) {
     )
   }
   drawn <- work_brief(brief, aside = TRUE)
-  if (section == "show") return(hidden_table(drawn))
-  left <- Filter(function(part) part$section == section, drawn$entries$left_out)
-  if (section == "prepare") return(do.call(rbind, lapply(left, `[[`, "table")))
-  rows <- as.integer(unlist(lapply(left, function(part) part$rows)))
-  columns <- lapply(
-    stats::setNames(nm = drawn$entries$source_names), function(name) pick_rows(source_column(drawn$entries, name), rows)
-  )
-  reason <- unlist(lapply(left, function(part) part$reason))
-  if (is.null(rows)) rows <- integer()
-  free <- function(name) free_name(name, drawn$entries$source_names)
-  named <- stats::setNames(list(rows, if (is.null(reason)) character() else reason), c(free("entry"), free("reason")))
-  as_frame(c(named[1], columns, named[2]), length(rows))
-}
-
-hidden_table <- function(drawn) {
-  rows <- which(!drawn$lines$shown)
-  names <- page_columns(drawn)
-  columns <- lapply(shown_columns(drawn, names), pick_rows, rows = rows)
-  columns$reason <- rep(sprintf("not among %s", both(vapply(drawn$brief$checked$show, show_words, ""))), length(rows))
-  as_frame(columns, length(rows))
+  room_of("section", section)$aside(drawn, brief$checked[[section]])
 }

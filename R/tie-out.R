@@ -60,8 +60,7 @@ tie_out <- function(x, against = NULL, source = NULL) {
 
 # What stands in the way of reading the source again; NULL if nothing does.
 not_to_be_read_again <- function(brief) {
-  source <- brief$source
-  while (inherits(source, "idle_brief")) source <- source$source
+  source <- lowest_source(brief)
   if (is.null(source$origin)) return(NULL)
   if (!file.exists(source$origin)) return(sprintf("the file %s is gone; its entries were kept",
     basename(source$origin)))
@@ -70,16 +69,12 @@ not_to_be_read_again <- function(brief) {
 
 # The brief on its source as it stands now: a file is read again, down to the lowest page.
 with_source_now <- function(brief, source = NULL) {
-  below <- brief$source
-  if (inherits(below, "idle_brief")) {
-    now <- with_source_now(below, source)
-    return(if (identical(now, below)) brief else new_brief(now, brief$sections, brief$given, isTRUE(brief$narrowed)))
-  }
-  if (is.null(source)) source <- source_again(below)
-  if (is.null(source)) return(brief)
-  now <- as_source(source, name_of(below))
-  now$name <- name_of(below)
-  new_brief(now, brief$sections, brief$given, isTRUE(brief$narrowed))
+  with_source(brief, function(before) {
+    now <- if (is.null(source)) source_again(before) else as_source(source, name_of(before))
+    if (is.null(now)) return(before)
+    now$name <- name_of(before)
+    now
+  })
 }
 
 # The checks that each page owes, from the page itself down to the ledger.
@@ -89,7 +84,7 @@ checks_of_pages <- function(drawn, depth = 0) {
     room_of("section", name)$owes(drawn, brief$checked[[name]])
   })
   checks <- Filter(Negate(is.null), c(
-    list(check_entries(drawn)), do.call(c, owed), check_dates(drawn), check_duplicates(drawn), check_notes(drawn)
+    list(check_entries(drawn)), do.call(c, owed), rules_of_page(drawn), check_notes(drawn)
   ))
   if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
   if (is.null(drawn$entries$below)) return(checks)

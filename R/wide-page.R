@@ -27,7 +27,7 @@ wide_page <- function(drawn, abreast) {
     head = heads[parts$value], head_text = c(values$texts, if (abreast$side) total_head)[parts$value],
       total = parts$value > length(values$heads),
     stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), keys = setdiff(drawn$lines$keys, abreast$key),
-    across = abreast$key, notes = absent_values(abreast, values, rows)
+    across = abreast$key, figures = abreast$figures, notes = absent_values(abreast, values, rows)
   )
 }
 
@@ -218,7 +218,7 @@ wide_layout <- function(drawn) {
     list(name = name, heading = name, format = NULL)
   })
   names <- vapply(asked, `[[`, "", "name")
-  in_cells <- names %in% unique(wide$figure)
+  in_cells <- names %in% wide$figures
   figures <- asked[in_cells]
   first <- match(TRUE, in_cells)
   parts <- lapply(seq_along(asked), function(k) {

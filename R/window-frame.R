@@ -18,7 +18,8 @@ room("running", "window",
     work_framed(node, table)
   },
   again = function(node, table, at) framed_again(node, table, at),
-  behind = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
+  rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
+  whole = function(...) running_ends(...), result = that_gives, moving = TRUE,
   words = "a figure over all rows up to this one"
 )
 
@@ -48,7 +49,8 @@ room("rolling", "window",
     work_framed(node, table)
   },
   again = function(node, table, at) framed_again(node, table, at),
-  behind = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
+  rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
+  whole = function(...) frames_of_groups(...), result = that_gives, moving = TRUE,
   words = "a figure over so many rows, or so much calendar, including this one"
 )
 
@@ -140,7 +142,8 @@ work_framed <- function(node, table) {
 as_days_kept <- function(x) if (inherits(x, "Date")) x else as_days(x)
 
 slide_figure <- function(figure, node, table, days) {
-  slide <- if (figure$fn %in% edge_words) edge_slide(figure) else room_of("figure", figure$fn)$slide(figure)
+  room <- room_of(if (has_room("frame_value", figure$fn)) "frame_value" else "figure", figure$fn)
+  slide <- room$slide(figure)
   rows <- window_rows(node$per, node$along, table)
   if (is.null(slide)) return(slide_in_r(figure, node, table, rows, days))
   feed <- feed_of(figure, table)
@@ -169,7 +172,7 @@ slide_in_r <- function(figure, node, table, rows, days) {
 }
 
 note_frames <- function(node, facts, table) {
-  if (node$fn == "running") return(invisible())
+  if (node$frame$behind$unit == "end") return(invisible())
   note_one_too_many(node, table)
   if (facts$incomplete > 0) {
     said <- if (node$partial) "worked over what there is" else "left blank; partial = TRUE fills them"
@@ -178,7 +181,7 @@ note_frames <- function(node, facts, table) {
   if (is.null(facts$wide)) return(invisible())
   if (facts$undated > 0) table$note(sprintf("%s no date and no frame", have(facts$undated, table$row)))
   if (!by_calendar(node$frame)) return(note_rows_for_days(node, facts, table))
-  averages <- any(vapply(figures_in(node$figure), function(figure) figure$fn == "mean", TRUE))
+  averages <- any(vapply(figures_in(node$figure), function(figure) isTRUE(room_of("figure", figure$fn)$divides_by_days), TRUE))
   if (facts$gappy > 0) table$note(sprintf(
     "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
     if (averages) "; the average divides by the days present" else ""
@@ -218,6 +221,11 @@ number_word <- function(n) {
 
 is_or_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
 
+room("grouped", "call", place = 4,
+  takes = function(name, ctx) has_room("figure", name),
+  check = function(expr, name, values, ctx) check_grouped(expr, name, values, ctx)
+)
+
 # Any figure over the whole group, written beside each row of it.
 check_grouped <- function(expr, name, values, ctx) {
   parts <- as.list(expr)
@@ -254,7 +262,8 @@ room("whole_group", "window",
     group <- plain_groups(node$per, table)
     again_by_line(node$figure, lapply(at, function(row) which(group == group[row])), table)
   },
-  behind = function(node, table, at) group_mates(node, table, at),
+  rows_used = function(node, table, at) group_mates(node, table, at), whole = NULL, result = that_gives,
+  said = function(node) figure_label(node$figure), unlisted = TRUE,
   words = "any figure with per =, over the whole group, beside each of its rows"
 )
 

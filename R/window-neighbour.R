@@ -25,7 +25,8 @@ neighbour <- function(name, args, check, rows, again, words, said = NULL) {
       with_default(pick_rows(x, from), is.na(from), node, table)
     },
     again = function(node, table, at) neighbours_again(node, table, at, again),
-    behind = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
+    rows_used = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
+    whole = NULL, result = that_gives,
     own_value = TRUE, words = words, said = said
   )
 }
@@ -37,7 +38,12 @@ skipping <- function(node, parts, values, ctx) {
   node
 }
 
-check_away <- function(node, parts, values, ctx) {
+check_away <- function(sign) {
+  force(sign)
+  function(node, parts, values, ctx) away_checked(c(node, list(shift = sign)), parts, values, ctx)
+}
+
+away_checked <- function(node, parts, values, ctx) {
   node$n <- whole_number(parts$n, values, ctx, "n", least = 0)
   if (!is.null(parts$default)) {
     node$default <- check_node(parts$default, values, ctx)
@@ -54,12 +60,12 @@ check_away <- function(node, parts, values, ctx) {
 # Numbers and dates that only move along are moved by the core.
 is_plain_shift <- function(node, x) {
   plain <- is.double(x) && !inherits(x, "integer64")
-  node$fn %in% c("lag", "lead") && plain && !node$skip && is.null(node$default)
+  !is.null(node$shift) && plain && !node$skip && is.null(node$default)
 }
 
 shifted <- function(node, x, table) {
   note_shift_ties(node, table)
-  n <- if (node$fn == "lag") node$n else -node$n
+  n <- node$shift * node$n
   moving <- list(name = "shift", p = 0, n = n, values = x, condition = NULL, weights = NULL)
   values <- core_slide(window_rows(node$per, node$along, table), whole_frame, NULL, moving, TRUE)$values
   mostattributes(values) <- attributes(x)
@@ -123,10 +129,10 @@ away_words <- function(node, side) {
   sprintf("the value %s %s%s%s", count_of(node$n, "row"), side, known, default)
 }
 
-neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(1), step_again(1),
+neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(1), away(1), step_again(1),
   "the value n rows before, or the default", function(node) away_words(node, "before")
 )
-neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away, away(-1), step_again(-1),
+neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(-1), away(-1), step_again(-1),
   "the value n rows after, or the default", function(node) away_words(node, "after")
 )
 
@@ -167,7 +173,7 @@ neighbour("earlier", alist(span = ),
 
 whole_frame <- list(behind = reach("end"), ahead = reach("end"), together = FALSE)
 
-edge_rows <- function(node, rows, x, table) {
+value_rows <- function(node, rows, x, table) {
   note_ties(node, table, "which of them comes first goes by the order of entry")
   moving <- list(
     name = "nth", p = 0, n = node$n, values = if (node$skip) x, condition = NULL, weights = NULL
@@ -175,47 +181,52 @@ edge_rows <- function(node, rows, x, table) {
   core_slide(rows, whole_frame, NULL, moving, TRUE)$values
 }
 
-edge_again <- function(here, at, there, node, day) {
+value_row_again <- function(here, at, there, node, day) {
   if (node$skip) here <- here[there]
   if (node$n < 0) here <- rev(here)
   here[abs(node$n)]
 }
 
-edge_value <- function(name, args, number, words) {
+value_of_group <- function(name, args, number, words) {
+  force(args)
   force(number)
+  room(name, "frame_value",
+    check = function(expr, values, ctx) check_frame_value(expr, name, c(alist(x = ), args), number, values, ctx),
+    slide = function(figure) list(name = "nth", n = figure$n, any_row = !figure$skip),
+    again = function(node, rows, x) frame_value_by_line(node, rows, x)
+  )
   neighbour(name, c(args, alist(skip_missing = FALSE)),
     function(node, parts, values, ctx) {
       node$n <- number(parts, values, ctx)
       skipping(node, parts, values, ctx)
     },
-    edge_rows, edge_again, words
+    value_rows, value_row_again, words
   )
 }
 
-edge_value("first_value", alist(), function(parts, values, ctx) 1, "the first value of the group, or of a frame")
-edge_value("last_value", alist(), function(parts, values, ctx) -1, "the last value of the group, or of a frame")
-edge_value("nth_value", alist(n = ), function(parts, values, ctx) {
+value_of_group("first_value", alist(), function(parts, values, ctx) 1, "the first value of the group, or of a frame")
+value_of_group("last_value", alist(), function(parts, values, ctx) -1, "the last value of the group, or of a frame")
+value_of_group("nth_value", alist(n = ), function(parts, values, ctx) {
   whole_number(parts$n, values, ctx, "n")
 }, "the n-th value of the group, or of a frame")
 
-edge_words <- c("first_value", "last_value", "nth_value")
+room("frame_value", "call", place = 2,
+  takes = function(name, ctx) isTRUE(ctx$framing) && has_room("frame_value", name),
+  check = function(expr, name, values, ctx) room_of("frame_value", name)$check(expr, values, ctx)
+)
 
 # Inside running() and rolling() they are figures of the frame.
-check_edge_in_frame <- function(expr, name, values, ctx) {
-  args <- alist(x = , skip_missing = FALSE)
-  if (name == "nth_value") args <- alist(x = , n = , skip_missing = FALSE)
-  parts <- match_args(expr, args, name, ctx)
+check_frame_value <- function(expr, name, args, number, values, ctx) {
+  parts <- match_args(expr, c(args, alist(skip_missing = FALSE)), name, ctx)
   inner <- ctx
   inner$columns <- ctx$entries
   inner$entries <- NULL
   x <- check_node(parts$x, values, inner)
   node <- list(
     type = "figure", fn = name, args = list(x = x), kind = x$kind, text = expr_text(expr),
-    n = switch(name, first_value = 1, last_value = -1, whole_number(parts$n, values, ctx, "n")),
+    n = number(parts, values, ctx),
     skip = yes_or_no(parts$skip_missing, values, ctx, "skip_missing")
   )
   node$id <- rlang::hash(strip_text(node))
   node
 }
-
-edge_slide <- function(figure) list(name = "nth", n = figure$n, any_row = !figure$skip)

@@ -1,14 +1,17 @@
 # Places in an order: the rankings of the SQL standard. The order stands as arguments.
 
-ranking <- function(name, kind, words, tiles = FALSE) {
+ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) ranks_of_groups(...), result = NULL) {
   force(words)
+  force(whole)
+  force(result)
   room(name, "window",
     args = if (tiles) alist(n = , ... = , per = NULL) else alist(... = , per = NULL),
     check = function(expr, values, ctx) check_ranking(expr, name, values, ctx, kind, tiles),
     work = function(node, table) work_ranking(node, table),
     again = function(node, table, at) ranking_again(node, table, at),
-    behind = function(node, table, at) ranked_ahead(node, table, at),
-    words = words
+    rows_used = function(node, table, at) ranked_ahead(node, table, at), whole = whole,
+    result = if (is.null(result)) that_gives else result,
+    words = words, skips = name == "rank"
   )
 }
 
@@ -82,9 +85,17 @@ ranked_ahead <- function(node, table, at) {
 
 tile_sizes <- function(n, tiles) n %/% tiles + (seq_len(tiles) <= n %% tiles)
 
-ranking("row_number", "integer", "a plain numbering in an order")
-ranking("rank", "integer", "the place in an order; equals share one, and the next place is skipped")
+ahead_of_it <- function(node, rows, table, line, value) {
+  sprintf("%s ahead of it, so its place is", is_are_number(length(rows) - 1))
+}
+
+ranking("row_number", "integer", "a plain numbering in an order", result = ahead_of_it)
+ranking("rank", "integer", "the place in an order; equals share one, and the next place is skipped",
+  result = ahead_of_it
+)
 ranking("dense_rank", "integer", "the place in an order; equals share one, and none is skipped")
 ranking("percent_rank", "double", "(rank - 1) / (rows - 1), from 0 to 1")
 ranking("cume_dist", "double", "the part of the rows that stand up to here, equals included")
-ranking("ntile", "integer", "the tile from 1 to n, of nearly equal size, the larger tiles first", tiles = TRUE)
+ranking("ntile", "integer", "the tile from 1 to n, of nearly equal size, the larger tiles first", tiles = TRUE,
+  whole = function(...) tiles_of_groups(...)
+)

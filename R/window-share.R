@@ -24,7 +24,12 @@ room("share", "window",
       if (is.na(total) || total == 0) NA_real_ else x[row] / total
     }, 1)
   },
-  behind = function(node, table, at) group_mates(node, table, at),
+  rows_used = function(node, table, at) group_mates(node, table, at),
+  whole = function(...) shares_of_groups(...),
+  result = function(node, rows, table, line, value) {
+    x <- as_plain_number(plain_vector(pick_rows(evaluate_column(node$args$x, table), line)))
+    sprintf("%s / %s =", exact_text(x), exact_text(x / value))
+  },
   format = function(node) list(fn = "percent", options = list(digits = 1)), base = function(node) base_words(node),
   words = "the part of the group's total, printed as a percentage"
 )

@@ -6,6 +6,11 @@
 # A window node has `per` (checked nodes: the group) and `along` (checked sorts: the order); no sorts
 # stand for the order of entry.
 
+room("window", "call", place = 5,
+  takes = function(name, ctx) has_room("window", name),
+  check = function(expr, name, values, ctx) check_window(expr, name, values, ctx)
+)
+
 check_window <- function(expr, name, values, ctx) {
   if (!isTRUE(ctx$windows)) {
     stop_in(
@@ -163,3 +168,6 @@ plain_order <- function(along, table) {
   place[order] <- cumsum(!duplicated(tied[order]))
   list(order = order, place = place, gap = is.na(keys[[1]]))
 }
+
+# How a proof leads to the value of a window, where there is no better word.
+that_gives <- function(node, rows, table, line, value) "That gives"

@@ -83,8 +83,8 @@ words_of_kind <- function(kind) {
   if (kind == "special") {
     return(data.frame(kind = kind, call = names(special_words), words = unname(special_words)))
   }
-  names <- rooms_of(kind)
-  names <- setdiff(names[order(grepl("^[^a-z]", names), names)], "whole_group")
+  names <- listed_rooms(kind)
+  names <- names[order(grepl("^[^a-z]", names), names)]
   data.frame(
     kind = rep(kind, length(names)), call = vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
     words = vapply(names, function(name) plain_words(room_of(kind, name)), ""), row.names = NULL
@@ -110,7 +110,7 @@ print.idle_words <- function(x, ...) {
 }
 
 call_words <- function(name, entry) {
-  if (name == "case") return("case(when(condition, value), ..., otherwise = )")
+  if (!is.null(entry$call)) return(entry$call)
   args <- names(entry$args)
   if (grepl("^[^a-z]", name)) return(if (length(args) == 1) paste0(name, args) else paste(args[1], name, args[2]))
   sprintf("%s(%s)", name, toString(args))

@@ -44,14 +44,8 @@ stop_not_written <- function(path, reason) {
   )
 }
 
-# The files that a page is drawn up from, down to the lowest.
-files_below <- function(source) {
-  if (inherits(source, "idle_brief")) return(files_below(source$source))
-  source$origin
-}
-
 check_not_the_source <- function(path, brief) {
-  files <- if (!is.null(brief)) files_below(brief)
+  files <- if (!is.null(brief)) lowest_source(brief)$origin
   here <- suppressWarnings(normalizePath(path, mustWork = FALSE))
   if (here %in% files) stop_idle(
     "bad_file", sprintf("%s is the file that this page is drawn up from.", path), "Give the statement another name."

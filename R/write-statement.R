@@ -21,7 +21,7 @@
 #' readLines(path)
 write_statement <- function(x, path, formulas = c("escape", "keep"), about = FALSE) {
   formulas <- match.arg(formulas)
-  if (inherits(x, "idle_brief")) x <- draw_up(x)
+  if (is_brief(x)) x <- draw_up(x)
   if (!inherits(x, "idle_statement")) {
     stop_idle("bad_argument", sprintf("write_statement() takes a statement or a brief, and got %s.", a_thing(x)))
   }

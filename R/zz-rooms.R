@@ -1,3 +1,2 @@
 # The last file to be read: all rooms are known now.
 settle_rooms()
-sections_in_order <- sort_sections()

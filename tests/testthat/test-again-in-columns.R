@@ -46,11 +46,11 @@ test_that("a cell changed in any figure is found in columns as well, in its line
     one <- brief(ledger(table), lines = line, figures = !!figures)
     in_columns()
     sound <- check_recomputed
-    local_in_package("check_recomputed", function(state) {
-      values <- state$lines[[name]]
+    local_in_package("check_recomputed", function(drawn) {
+      values <- drawn$lines$columns[[name]]
       other <- which(!same_values(values, pick_rows(values, rep(7L, 40))))[1]
-      state$lines[[name]] <- pick_rows(values, replace(1:40, 7, other))
-      sound(state)
+      drawn$lines$columns[[name]] <- pick_rows(values, replace(1:40, 7, other))
+      sound(drawn)
     })
     found <- as.data.frame(tie_out(one))
     utils::assignInNamespace("check_recomputed", sound, "idleledger")

@@ -30,7 +30,7 @@ test_that("one rank or frame that is off is found in its line", {
   for (name in c("week", "span", "level", "place", "dense", "ratio", "upto", "number")) {
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
     page <- brief(ledger(table), beside = !!windows_of)
-    utils::assignInNamespace("check_windows", function(state, checked, table) {
+    utils::assignInNamespace("check_windows", function(drawn, checked, table) {
       column <- table$column
       table$column <- function(wanted) {
         values <- column(wanted)
@@ -39,7 +39,7 @@ test_that("one rank or frame that is off is found in its line", {
         at <- which(!is.na(values) & seq_along(values) > 100)[1]
         replace(values, at, values[at] + 1)
       }
-      sound(state, checked, table)
+      sound(drawn, checked, table)
     }, "idleledger")
     found <- as.data.frame(tie_out(page))
     utils::assignInNamespace("check_windows", sound, "idleledger")

@@ -140,9 +140,10 @@ test_that("a wrong subtotal is found, and its line named", {
   sound <- rooms[["section footing"]]
   withr::defer(assign("section footing", sound, envir = rooms))
   broken <- sound
-  broken$work <- function(state, checked) {
-    state <- sound$work(state, checked)
-    state$lines$s[which(state$line_kind == "subtotal")[2]] <- 12345
+  broken$work <- function(drawn, checked) {
+    drawn <- sound$work(drawn, checked)
+    drawn$lines$columns$s[which(drawn$lines$line_kind == "subtotal")[2]] <- 12345
+    drawn
   }
   assign("section footing", broken, envir = rooms)
   checks <- as.data.frame(tie_out(page))

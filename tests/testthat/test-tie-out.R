@@ -83,10 +83,10 @@ test_that("a subtotal, a share, a tile and a running value that are off by a lit
     sound <- rooms[["section beside"]]
     withr::defer(assign("section beside", sound, envir = rooms), envir = env)
     broken <- sound
-    broken$work <- function(state, checked) {
-      sound$work(state, checked)
-      state$lines[[name]][row] <- state$lines[[name]][row] + by
-      state
+    broken$work <- function(drawn, checked) {
+      drawn <- sound$work(drawn, checked)
+      drawn$lines$columns[[name]][row] <- drawn$lines$columns[[name]][row] + by
+      drawn
     }
     assign("section beside", broken, envir = rooms)
     checks <- as.data.frame(tie_out(footed))

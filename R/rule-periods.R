@@ -1,31 +1,16 @@
-# Dates: periods that are not over, periods without entries, dates in the future.
+# Keys that are periods of a date, start_of(passed_on, "month"): periods without entries, and a last one
+# that is not over.
 
-check_dates <- function(drawn) {
-  used <- intersect(names(drawn$entries$seen$prints), drawn$entries$source_names)
-  if (!is_ledger_itself(drawn$entries)) return(list())
-  lapply(used, function(name) {
-    x <- entry_column(drawn$entries, name)
-    if (!is_moment_vector(x)) return(NULL)
-    days <- as_days(x)
-    late <- sum(days > as.double(Sys.Date()), na.rm = TRUE)
-    if (late > 0) a_note("dates", sprintf(
-      "Dates: %s of `%s` %s in the future, the last %s.", count_of(late, "value"), name,
-      if (late == 1) "is" else "are", format(as_date_class(max(days, na.rm = TRUE)))
-    ))
-  })
-}
-
-# Keys that are periods of a date: start_of(passed_on, "month").
-check_periods <- function(drawn, checked) {
-  do.call(c, lapply(checked, function(key) {
+room("periods", "rule", place = 3, of_ledger = NULL, of_page = function(drawn) {
+  do.call(c, lapply(drawn$brief$checked$lines, function(key) {
     node <- key$node
-    if (drawn$entries$n == 0 || node$type != "call" || node$fn != "start_of" || !is_moment(node$args[[1]]$kind)) return(NULL)
-    unit <- Find(function(arg) arg$type == "value" && is.character(arg$value), node$args)$value
-    days <- as_days(evaluate_column(node$args[[1]], entries_table(drawn)))
+    unit <- if (!is.null(room_of_node(node)$period)) room_of_node(node)$period(node)
+    if (drawn$entries$n == 0 || is.null(unit) || !is_moment(node$args$x$kind)) return(NULL)
+    days <- as_days(evaluate_column(node$args$x, entries_table(drawn)))
     starts <- as_days(evaluate_column(node, entries_table(drawn)))
     periods_said(key$name, unit, sort(unique(days[!is.na(days)])), sort(unique(starts[!is.na(starts)])))
   }))
-}
+})
 
 periods_said <- function(name, unit, days, starts) {
   if (length(starts) < 2) return(list())

@@ -1,0 +1,41 @@
+#' Limits
+#'
+#' What is too much, and where a check takes a sample. Each limit is an option, `idleledger.` and its name,
+#' and a number: `options(idleledger.most_columns = 300)`.
+#'
+#' @section What is refused:
+#' `most_columns` (200): columns of a page with a key abreast. `most_levels` (256): levels of `cube()`.
+#' `most_combinations` (5 million): lines that `crossed()` makes. `most_pages` (50): pages upon each other.
+#' `most_nested` (100): calls within calls; above some 150, R's own limits come first.
+#' @section Where a check takes a sample, or leaves off:
+#' `most_lines_in_r` (20,000): lines recomputed one by one in plain R; above it, in whole columns up to
+#' `most_lines_in_columns` (1 million), and then in a seeded sample. `most_to_sort` (1 million): rows of
+#' which every rank, frame and share is worked again. `most_to_compare` (1 million): entries among which
+#' exact copies are looked for. `most_spellings` (100,000): values of a key that are compared by spelling.
+#' @section What is worth a note:
+#' `large_part` (0.25): the part of a total that one entry may make without a note. `fewest_to_judge`
+#' (20): values below which signs and weights are not judged.
+#' @section Errors:
+#' `idle_bad_option` where an option is no number above zero.
+#' @name limits
+#' @examples
+#' old <- options(idleledger.most_columns = 5)
+#' page <- brief(demo_table("tolls"), lines = c(craft, lock), figures = c(n = count()), abreast = lock)
+#' try(draw_up(page))
+#' options(old)
+NULL
+
+limits <- list(
+  most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
+  most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
+  most_spellings = 1e5, large_part = 0.25, fewest_to_judge = 20
+)
+
+limit <- function(name) {
+  value <- getOption(paste0("idleledger.", name), limits[[name]])
+  if (is.numeric(value) && length(value) == 1 && !is.na(value) && value > 0) return(value)
+  stop_idle(
+    "bad_option", sprintf("The option idleledger.%s is a number above zero, and is not.", name),
+    sprintf("Its usual value is %s: see help(\"limits\").", big_mark(limits[[name]]))
+  )
+}

@@ -1,0 +1,53 @@
+# What every source answers, a ledger as well as a page that others are drawn up from.
+
+kinds_of <- function(source) UseMethod("kinds_of")
+size_of <- function(source) UseMethod("size_of")
+entries_of <- function(source, columns) UseMethod("entries_of")
+name_of <- function(source) UseMethod("name_of")
+
+# In words, how large it is.
+said_of <- function(source) UseMethod("said_of")
+
+# What every page that is drawn up from it has to say, and what is to be said of single columns.
+page_notes <- function(source) UseMethod("page_notes")
+column_notes <- function(source) UseMethod("column_notes")
+
+# Columns that are totals of others, as a statement with a key abreast has them.
+total_columns <- function(source) UseMethod("total_columns")
+
+# Column names that were made up for a missing value or an empty text.
+renamed_columns <- function(source) UseMethod("renamed_columns")
+
+# Its lines, if it is a page; NULL for a ledger.
+page_below <- function(source) UseMethod("page_below")
+
+# How many pages stand upon each other in it.
+pages_deep <- function(source) UseMethod("pages_deep")
+
+# The ledger at the bottom, and the same source with that ledger changed.
+lowest_source <- function(source) UseMethod("lowest_source")
+with_source <- function(source, change) UseMethod("with_source")
+
+# Names of given() values that nobody has supplied, and the same source with some of them.
+values_wanting <- function(source) UseMethod("values_wanting")
+supplied <- function(source, values) UseMethod("supplied")
+
+as_source <- function(source, name) {
+  if (is_brief(source)) source else ledger(source, short_name(name))
+}
+
+coded_columns <- function(source, columns) {
+  Map(
+    function(column, name) coded(column, sprintf("%s, column `%s`", name_of(source), name)),
+    entries_of(source, columns), columns
+  )
+}
+
+coded <- function(column, where) if (is.character(column)) encode_text(column, where) else column
+
+# The same source, opened again in the way it was opened; NULL where that cannot be.
+source_again <- function(source) {
+  again <- room_of("source", source$opened_as)$again
+  now <- if (!is.null(again)) again(source)
+  if (!is.null(now)) opened_as(now, source$opened_as)
+}
