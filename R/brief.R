@@ -89,121 +89,6 @@ brief <- function(source, ...) {
   new_brief(as_source(source, deparse1(substitute(source))), capture_sections(quos))
 }
 
-capture_sections <- function(quos) {
-  names <- check_section_names(rlang::names2(quos))
-  sections <- lapply(quos, capture_items)
-  stats::setNames(sections, names)
-}
-
-meant_section <- function(name, near, known) {
-  foreign <- foreign_word(name, foreign_sections)
-  if (!is.null(foreign)) return(sprintf("Here that is %s.", foreign))
-  if (length(near) > 0) return(sprintf("Did you mean %s?", either(tick(near))))
-  sprintf("The sections are %s.", both(tick(known)))
-}
-
-check_section_names <- function(names) {
-  known <- section_names()
-  for (name in names) {
-    if (!nzchar(name)) {
-      stop_idle(
-        "unknown_section", "Every section of a brief has a name, and one has none.",
-        sprintf("The sections are %s.", both(tick(known)))
-      )
-    }
-    if (!name %in% known) {
-      near <- nearest(name, known)
-      stop_idle(
-        "unknown_section", sprintf("A brief has no section `%s`.", name),
-        meant_section(name, near, known),
-        section = name
-      )
-    }
-  }
-  twice <- names[duplicated(names)]
-  if (length(twice) > 0) {
-    stop_idle(
-      "section_twice", sprintf("The section `%s` is given twice.", twice[1]),
-      sprintf("Put both parts into one: %s = c(..., ...).", twice[1]),
-      section = twice[1]
-    )
-  }
-  names
-}
-
-# `sections` are the captured items by section; nothing is kept that is not checked.
-new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
-  sections <- Filter(length, sections)
-  depth <- check_pages(source)
-  ctx <- list(
-    columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
-    keys = character(), sections = names(sections), totals = total_columns(source),
-      stands_for = renamed_columns(source),
-    column_notes = column_notes(source)
-  )
-  checked <- list()
-  notes <- c(page_notes(source), shadow_notes(sections, ctx))
-  for (name in intersect(section_names(), names(sections))) {
-    ctx$section <- name
-    section <- room_of("section", name)
-    ctx$windows <- isTRUE(section$windows)
-    checked[[name]] <- section$check(sections[[name]], ctx)
-    ctx <- section$leaves(checked[[name]], ctx)
-  }
-  if (narrowed && looks_around(checked)) notes <- c(notes, paste(
-    "The ledger is narrowed: ranks, shares and other figures that look at several rows are worked from this",
-    "part alone.",
-    "To show a part of the whole page, use the section `show`."
-  ))
-  checked <- with_requests(checked)
-  structure(
-    list(
-      source = source, sections = sections, checked = checked, given = given,
-      columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
-      narrowed = narrowed
-    ),
-    class = "idle_brief"
-  )
-}
-
-# What a section asks of those that are worked before it is put to them here, from the last on, so that
-# none of them has to know of a later one.
-with_requests <- function(checked) {
-  for (name in rev(section_names())) {
-    asks <- room_of("section", name)$asks
-    requests <- if (!is.null(asks) && !is.null(checked[[name]])) asks(checked[[name]])
-    for (to in names(requests)) {
-      checked[[to]] <- room_of("section", to)$grants(checked[[to]], requests[[to]])
-    }
-  }
-  checked
-}
-
-# How many pages stand upon each other, this one included.
-check_pages <- function(source) {
-  depth <- pages_deep(source) + 1
-  if (depth > limit("most_pages")) stop_idle(
-    "too_deep", sprintf("At most %s pages stand upon each other, and this would be one more.", limit("most_pages")),
-    "Draw up one of those below, and go on from its statement."
-  )
-  depth
-}
-
-# Subtotals stay on their page, and so do the columns that mark them.
-columns_for_pages_above <- function(ctx) {
-  if (is.null(ctx$level_sets)) ctx$columns else ctx$columns[setdiff(names(ctx$columns), level_columns)]
-}
-
-# Where a local variable has the name of a column, the column wins, and the page says so.
-shadow_notes <- function(sections, ctx) {
-  variables <- unique(unlist(lapply(sections, function(items) {
-    lapply(items, function(item) names(item$values))
-  })))
-  shadowed <- intersect(variables, names(ctx$columns))
-  if (length(shadowed) == 0) return(character())
-  sprintf("%s is a column and also a variable outside; the column is used.", tick(shadowed))
-}
-
 #' Change a brief
 #'
 #' `amend()` gives a copy with sections replaced; `section = NULL` takes one away. `narrow()` gives
@@ -245,22 +130,6 @@ narrow <- function(brief, ...) {
   narrow_to(brief, captured_conditions(rlang::enquos(...)))
 }
 
-# Conditions given one by one; one that bears a name was meant to have two equals signs.
-captured_conditions <- function(quos) {
-  unlist(unname(Map(capture_items, quos, rlang::names2(quos))), recursive = FALSE)
-}
-
-narrow_to <- function(brief, items) {
-  sections <- brief$sections
-  sections$only <- c(sections$only, items)
-  new_brief(brief$source, sections, brief$given, narrowed = TRUE)
-}
-
-# Whether there are windows on a page, which see other rows.
-looks_around <- function(checked) {
-  any(vapply(nodes_within(checked), function(node) identical(node$type, "window"), TRUE))
-}
-
 #' @rdname amend
 #' @export
 supply <- function(brief, ...) {
@@ -273,21 +142,24 @@ supply <- function(brief, ...) {
   supplied(brief, values)
 }
 
-check_is_brief <- function(x) {
-  if (!is_brief(x)) {
-    stop_idle(
-      "bad_argument", sprintf("This takes a brief, and got %s.", a_thing(x)),
-      "Make one with brief(source, lines = ..., figures = ...)."
-    )
+#' @rdname brief
+#' @param x A brief.
+#' @export
+print.idle_brief <- function(x, ...) {
+  local_utf8()
+  say_title(page_title(x))
+  words <- c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))
+  for (line in words) {
+    inset <- if (startsWith(line, "  ")) 6 else 4
+    say(trimws(line), indent = inset - 2, exdent = inset + 2)
   }
-  x
-}
-
-a_thing <- function(x) sprintf("an object of class %s", tick(class(x)[1]))
-
-# The instructions in words, one line each.
-brief_words <- function(brief) {
-  unlist(lapply(intersect(section_names(), names(brief$checked)), function(name) {
-    room_of("section", name)$words(brief$checked[[name]])
-  }))
+  print_notes(x$notes)
+  wanting <- values_wanting(x)
+  if (length(wanting) > 0) {
+    say_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting))))
+    return(invisible(x))
+  }
+  cat("\n")
+  print(draw_up(amend(x, title = NULL)))
+  invisible(x)
 }

@@ -75,10 +75,6 @@ links_of <- function(expr) {
   Filter(function(part) !rlang::is_missing(part) && (is.call(part) || rlang::is_quosure(part)), c(links, inner))
 }
 
-shortened <- function(text, most = 60) {
-  if (nchar(text) > most) paste0(substr(text, 1, most - 3), "...") else text
-}
-
 capture_one <- function(expr, env, name) {
   if (rlang::is_missing(expr)) return(list())
   found <- if (is.symbol(expr)) find_value(expr, env)
@@ -137,21 +133,6 @@ print.idle_quoted <- function(x, ...) {
   invisible(x)
 }
 
-# Expressions that nobody could have written are shown by their head alone.
-expr_text <- function(expr) {
-  tryCatch(
-    paste(trimws(deparse(expr, width.cutoff = 500L, backtick = TRUE)), collapse = " "),
-    error = function(e) sprintf("%s(...)", if (is.symbol(expr[[1]])) as.character(expr[[1]]) else "?")
-  )
-}
-
-item_text <- function(item) {
-  text <- expr_text(item$expr)
-  if (nzchar(item$name)) paste(name_text(item$name), "=", text) else text
-}
-
-name_text <- function(name) expr_text(as.name(name))
-
 # The items of a section from text, as the command line has it. Text never runs as code: it is only
 # parsed, and checked like any other expression.
 read_items <- function(text, section) {
@@ -175,3 +156,22 @@ read_items <- function(text, section) {
 
 # Plain words, for the title and the notes.
 read_words <- function(text, section) list(captured(text))
+
+# Long chains such as a + b + c are a deep tree that leans to the left; they are gone through from the
+# bottom, so that their length is no depth.
+chained <- c("+", "-", "*", "/", "&", "|")
+
+is_chained <- function(expr) {
+  is.call(expr) && length(expr) == 3 && is.symbol(expr[[1]]) && as.character(expr[[1]]) %in% chained
+}
+
+# The arguments of crossed() as items of their own.
+capture_parts <- function(item) {
+  parts <- as.list(item$expr)[-1]
+  unname(Map(function(part, name) captured(part, item$values, name), parts, rlang::names2(parts)))
+}
+
+# Conditions given one by one; one that bears a name was meant to have two equals signs.
+captured_conditions <- function(quos) {
+  unlist(unname(Map(capture_items, quos, rlang::names2(quos))), recursive = FALSE)
+}

@@ -88,16 +88,3 @@ check_cells <- function(statement, drawn) {
   }
   a_check("cells", n == 0, sentence, wrong)
 }
-
-# Equal to the bit; missing equals missing, and a value that is no number its like.
-same_values <- function(a, b) {
-  a <- plain_vector(a)
-  b <- plain_vector(b)
-  if (is.factor(a)) a <- as.character(a)
-  if (is.factor(b)) b <- as.character(b)
-  same <- a == b
-  if (!anyNA(same)) return(same)
-  gone <- is.na(a) | is.na(b)
-  same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
-  same
-}

@@ -118,18 +118,3 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0) {
     column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
   )))
 }
-
-check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups")
-
-# Columns of which the same holds share a sentence.
-said_together <- function(checks) {
-  checks <- Filter(Negate(is.null), checks)
-  shared <- vapply(checks, function(check) if (is.null(check$name)) "" else check$sentence, "")
-  for (sentence in setdiff(shared, "")) {
-    here <- which(shared == sentence)
-    names <- vapply(checks[here], function(check) sprintf("`%s`", check$name), "")
-    heading <- check_headings[[checks[[here[1]]]$check]]
-    checks[[here[1]]]$sentence <- sprintf("%s: %s: %s", heading, both(names), sentence)
-  }
-  checks[!nzchar(shared) | !duplicated(shared)]
-}

@@ -14,7 +14,7 @@
 demo_table <- function(name, as = c("table", "path")) {
   local_utf8()
   as <- match.arg(as)
-  known <- c("tolls", "locks", "targets", "levels", "README")
+  known <- c(demo_tables, "README")
   if (!is.character(name) || length(name) != 1 || !name %in% known) {
     stop_idle(
       "bad_argument",
@@ -26,3 +26,5 @@ demo_table <- function(name, as = c("table", "path")) {
   path <- system.file("demo-tables", paste0(name, ".csv"), package = "idleledger")
   if (as == "path") path else as.data.frame(ledger(path))
 }
+
+demo_tables <- c("tolls", "locks", "targets", "levels")

@@ -50,65 +50,12 @@ with_entry_column <- function(drawn, name, column) {
   drawn
 }
 
-entries_table <- function(drawn, label = NULL) {
-  table <- windowed_table(drawn, function(name) entry_column(drawn$entries, name), drawn$entries$n, "entry", label)
-  seen <- drawn$entries$seen
-  table$unprinted <- function() setdiff(names(seen$unprinted), names(seen$prints))
-  table$printed <- function(name, print) seen$prints[[name]] <- print
-  table
-}
-
-lines_table <- function(drawn, label = NULL) {
-  row <- if (drawn$lines$grain == "lines") "line" else "entry"
-  table <- windowed_table(drawn, function(name) line_column(drawn, name), drawn$lines$n, row, label)
-  if (row == "entry") return(table)
-  table$keys <- drawn$lines$keys
-  table$level <- drawn$lines$level
-  table$parent <- function() parent_groups(drawn$lines)
-  table$not_additive <- drawn$lines$not_additive
-  table$wider <- function(name, group) wider_figure(drawn, name, group)
-  table
-}
-
-# A table that windows can work on; what they report goes into the log of the section.
-windowed_table <- function(drawn, column, n, row, label) {
-  log <- drawn$page$log
-  note <- function(text) {
-    log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
+# The same with a column more beside each line.
+add_line_column <- function(drawn, name, column) {
+  if (drawn$lines$grain == "lines") {
+    drawn$lines$columns[[name]] <- column
+  } else {
+    drawn <- with_entry_column(drawn, name, column)
   }
-  table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo, note = note, row = row)
-  table$locale <- drawn$page$locale
-  table$method <- function(sorted) log$sorts <- c(log$sorts, sorted)
-  table$naming <- list(
-    columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
-  )
-  table$could_be_per <- function() columns_for_groups(drawn)
-  table
-}
-
-# The columns whose values may make groups: of lines the keys, of entries all but measured numbers. Kinds
-# are asked of the source, so that no column is fetched for it.
-columns_for_groups <- function(drawn) {
-  if (drawn$lines$grain == "lines") return(drawn$lines$keys)
-  entries <- drawn$entries
-  names <- setdiff(entries$column_names, entries$made_names)
-  known <- if (is.null(entries$column_of)) kinds_of(entries$source)[names]
-  kinds <- if (is.null(known)) vapply(names, function(name) kind_of(entry_column(entries, name)), "") else known
-  names[kinds %in% c("text", "factor", "integer", "logical")]
-}
-
-# A figure of the page over wider groups of its lines, from their entries; `group` numbers the lines.
-# On a footed page no group has lines of two levels.
-wider_figure <- function(drawn, name, group) {
-  lines <- drawn$lines
-  upto <- match(name, vapply(lines$figures, `[[`, "", "name"))
-  starts <- cumsum(c(0, if (is_footed(lines)) tabulate(lines$level) else lines$n))
-  of_group <- c(list(line_of_group(lines)), lapply(lines$levels, `[[`, "of_group"))
-  worked <- Map(function(of_group, start) {
-    anew <- regrouped(drawn, pick_rows(group, as.integer(of_group + start)))
-    found <- figures_over(drawn, lines$figures[seq_len(upto)], anew$groups, list(), length(anew$number))$lines
-    list(number = anew$number, values = found[[name]])
-  }, of_group, utils::head(starts, -1))
-  values <- stacked(lapply(worked, `[[`, "values"))
-  pick_rows(values, match(seq_len(max(group, 0)), unlist(lapply(worked, `[[`, "number"))))
+  drawn
 }

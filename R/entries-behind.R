@@ -39,19 +39,6 @@ entries_of_items <- function(x, items, of = NULL, down = TRUE) {
   as_entries(found, brief, items, of)
 }
 
-# The brief of a brief or of a statement.
-brief_of <- function(x, fn) {
-  if (is_brief(x)) return(x)
-  if (inherits(x, "idle_statement")) {
-    brief <- statement_part(x, "brief")
-    if (is.null(brief)) stop_idle(
-      "bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up()."
-    )
-    return(brief)
-  }
-  stop_idle("bad_argument", sprintf("%s() takes a brief or a statement, and got %s.", fn, a_thing(x)))
-}
-
 # The entries in hand that are meant: a page worked as far as was needed, and rows of its entries.
 entries_meant <- function(brief, items, of = NULL) {
   conditions <- check_conditions(items, lines_context(brief))

@@ -30,10 +30,36 @@ lines_of_values <- function(checked, values, lines, n, tally) {
   lines
 }
 
-# The values of groups for lines, of which some have no entries: `place` says which group is whose.
-spread_to_lines <- function(value, node, place) {
-  spread <- pick_rows(value, place)
-  of_none <- room_of("figure", node$fn)$of_none
-  if (!is.null(of_none)) spread[is.na(place)] <- of_none
-  spread
+# The page's figures over all entries of some lines.
+figures_together <- function(drawn, lines) {
+  target <- ifelse(seq_len(max(own_lines(drawn$lines), 0)) %in% lines, 1L, 2L)
+  anew <- regrouped(drawn, pick_rows(target, line_of_group(drawn$lines)))
+  worked <- figures_over(drawn, drawn$lines$figures, anew$groups, list(), length(anew$number))$lines
+  at <- match(1L, anew$number)
+  lapply(worked, function(column) plain_vector(pick_rows(column, at)))
+}
+
+# The entries of each finest line.
+line_entries_of <- function(drawn, own) {
+  counts <- line_entries(drawn$lines)
+  if (length(drawn$lines$keys) == 0) return(sum(counts))
+  entries <- numeric(length(own))
+  entries[line_of_group(drawn$lines)] <- counts
+  entries
+}
+
+# A figure of the page over wider groups of its lines, from their entries; `group` numbers the lines.
+# On a footed page no group has lines of two levels.
+wider_figure <- function(drawn, name, group) {
+  lines <- drawn$lines
+  upto <- match(name, vapply(lines$figures, `[[`, "", "name"))
+  starts <- cumsum(c(0, if (is_footed(lines)) tabulate(lines$level) else lines$n))
+  of_group <- c(list(line_of_group(lines)), lapply(lines$levels, `[[`, "of_group"))
+  worked <- Map(function(of_group, start) {
+    anew <- regrouped(drawn, pick_rows(group, as.integer(of_group + start)))
+    found <- figures_over(drawn, lines$figures[seq_len(upto)], anew$groups, list(), length(anew$number))$lines
+    list(number = anew$number, values = found[[name]])
+  }, of_group, utils::head(starts, -1))
+  values <- stacked(lapply(worked, `[[`, "values"))
+  pick_rows(values, match(seq_len(max(group, 0)), unlist(lapply(worked, `[[`, "number"))))
 }

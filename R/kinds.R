@@ -57,3 +57,19 @@ common_kind <- function(kinds) {
   if (all(kinds %in% kind_sets$text)) return("text")
   NA_character_
 }
+
+# Plus and minus also move dates by days, and give the days between two dates.
+is_moment <- function(kind) kind %in% kind_sets$moment
+
+is_moment_vector <- function(x) inherits(x, "Date") || inherits(x, "POSIXct")
+
+is_plain_double <- function(x) is.double(x) && !is.object(x)
+
+is_number_column <- function(x) kind_of(x) %in% c("integer", "double")
+
+kind_family <- function(kind) {
+  for (family in c("number", "text", "moment")) {
+    if (kind %in% kind_sets[[family]]) return(c(number = "numbers", text = "texts", moment = "dates")[[family]])
+  }
+  ""
+}

@@ -26,38 +26,13 @@
 ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
   local_utf8()
   if (is.null(name)) name <- deparse1(substitute(source))
-  how <- list(name = short_name(name), missing = missing, encoding = encoding, kinds = kinds)
-  for (kind in rooms_of("source")) {
-    room <- room_of("source", kind)
-    if (room$opens(source)) return(opened_as(room$open(source, how), kind))
-  }
-  stop_idle(
-    "bad_argument", sprintf("A ledger is opened on a data frame or the path of a file, not on %s.", a_thing(source))
-  )
-}
-
-# A ledger remembers which room opened it.
-opened_as <- function(ledger, kind) {
-  if (is.null(ledger$opened_as)) ledger$opened_as <- kind
-  ledger
+  open_source(source, list(name = short_name(name), missing = missing, encoding = encoding, kinds = kinds))
 }
 
 room("ledger", "source", place = 0,
   opens = function(source) inherits(source, "idle_ledger"), open = function(source, how) source,
   again = NULL, seal = NULL
 )
-
-short_name <- function(name) if (nchar(name) > 40 || grepl("[(\"]", name)) "the table" else name
-
-new_ledger <- function(columns, name, n, origin = NULL, notes = character(), column_notes = list()) {
-  structure(
-    list(
-      columns = columns, name = name, n = n, origin = origin, notes = notes,
-      column_notes = column_notes, kinds = vapply(columns, kind_of, character(1))
-    ),
-    class = "idle_ledger"
-  )
-}
 
 #' @exportS3Method
 kinds_of.idle_ledger <- function(source) source$kinds
@@ -104,13 +79,3 @@ print.idle_ledger <- function(x, ...) {
 #' @export
 #' @rdname ledger
 as.data.frame.idle_ledger <- function(x, ...) as_frame(x$columns, x$n)
-
-# structure() would write out the row names, one by one.
-as_frame <- function(columns, n) {
-  frame <- lapply(columns, plain_vector)
-  attr(frame, "row.names") <- .set_row_names(n)
-  class(frame) <- "data.frame"
-  frame
-}
-
-entry_count <- function(n) count_of(n, "entry", "entries")

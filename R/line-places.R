@@ -23,3 +23,21 @@ said_line <- function(drawn, at) {
   if (drawn$lines$grain != "lines") return("a row that is not shown")
   sprintf("%s: %s", if (is.null(drawn$page$wide)) "a line that is not shown" else "the cell", line_words(drawn, at))
 }
+
+# A line by its keys, in words.
+line_words <- function(drawn, line) {
+  if (length(drawn$lines$keys) == 0) return(if (drawn$lines$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
+  kept <- if (is_footed(drawn$lines)) drawn$lines$level_keys[[drawn$lines$level[line]]] else drawn$lines$keys
+  if (length(kept) == 0) return("the grand total")
+  words <- vapply(kept, function(key) {
+    paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))
+  }, "")
+  over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
+  both(c(words, vapply(over, all_of_them, "")))
+}
+
+figure_text <- function(drawn, name, value) {
+  format <- drawn$page$formats[[name]]
+  if (!is.null(format)) return(sprintf("%s (%s)", cell_texts(value, format), exact_text(value)))
+  exact_text(value)
+}

@@ -49,8 +49,3 @@ line_up_name <- function(quo, what) {
     "For instance line_up(locks, lock, under = reach)."
   )
 }
-
-free_name <- function(name, taken) {
-  while (name %in% taken) name <- paste0(name, "_")
-  name
-}

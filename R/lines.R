@@ -59,16 +59,6 @@ shown_columns <- function(drawn, names) {
   c(lapply(stats::setNames(nm = names), function(name) line_column(drawn, name)), level_marks(drawn$lines))
 }
 
-# The same with a column more beside each line.
-add_line_column <- function(drawn, name, column) {
-  if (drawn$lines$grain == "lines") {
-    drawn$lines$columns[[name]] <- column
-  } else {
-    drawn <- with_entry_column(drawn, name, column)
-  }
-  drawn
-}
-
 # The line of each group of entries; with crossed keys there are more lines than groups.
 line_of_group <- function(lines) {
   n_groups <- core_group_facts(lines$groups)$size

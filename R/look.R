@@ -37,13 +37,6 @@ look_at <- function(x, n) {
   )
 }
 
-# Each different value once, in order.
-different_values <- function(x) {
-  if (length_of(x) == 0) return(x)
-  groups <- core_group(list(x), length_of(x))
-  pick_rows(x, core_group_facts(groups)$first)
-}
-
 ends_of <- function(present) {
   n <- length_of(present)
   if (n == 0) return(c("", ""))

@@ -63,29 +63,6 @@ the_line <- function(drawn, conditions) {
   )
 }
 
-# A line by its keys, in words.
-line_words <- function(drawn, line) {
-  if (length(drawn$lines$keys) == 0) return(if (drawn$lines$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
-  kept <- if (is_footed(drawn$lines)) drawn$lines$level_keys[[drawn$lines$level[line]]] else drawn$lines$keys
-  if (length(kept) == 0) return("the grand total")
-  words <- vapply(kept, function(key) {
-    paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))
-  }, "")
-  over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
-  both(c(words, vapply(over, all_of_them, "")))
-}
-
-figure_text <- function(drawn, name, value) {
-  format <- drawn$page$formats[[name]]
-  if (!is.null(format)) return(sprintf("%s (%s)", cell_texts(value, format), exact_text(value)))
-  exact_text(value)
-}
-
-exact_text <- function(value) {
-  if (!is.double(value) || is.object(value) || is_missing_value(value) || !is.finite(value)) return(cell_texts(value))
-  format(value, digits = 15, big.mark = ",", scientific = FALSE, trim = TRUE)
-}
-
 # A figure of a line: each figure in the expression from its values, then the expression.
 prove_figure <- function(drawn, part, line) {
   rows <- entries_of_lines(drawn, line)
@@ -106,10 +83,6 @@ prove_figure <- function(drawn, part, line) {
   )))
   list(steps = steps, value = value)
 }
-
-as_settled <- function(value) if (is.character(value)) encode_text(value) else value
-
-is_are_number <- function(n) paste(big_mark(n), if (n == 1) "is" else "are")
 
 # The expression with its numbers in place of the figures.
 with_values <- function(node, values, earlier) {
@@ -143,32 +116,6 @@ figure_steps <- function(node, rows, entries, value) {
     by_hand(present, value, node)
   }
   c(said, list(text))
-}
-
-# So many values as a person can follow, and how many more there are.
-some_values <- function(x, sign = ", ", most = 10) {
-  n <- length(x)
-  if (n == 0) return("nothing")
-  text <- function(values) {
-    paste(trimws(vapply(seq_along(values), function(i) exact_text(values[i]), "")), collapse = sign)
-  }
-  if (n <= most + 2) return(text(x))
-  paste0(
-    text(x[seq_len(most)]), sign, "...", sign, text(x[n]), sprintf(" (%s values)", big_mark(n))
-  )
-}
-
-in_order <- function(x) if (inherits(x, "integer64")) x[order(as.double(x))] else sort(x, method = "radix")
-
-middle_of <- function(x, p, value) {
-  x <- in_order(x)
-  place <- (length(x) - 1) * p + 1
-  around <- unique(c(floor(place), ceiling(place)))
-  sprintf(
-    "In order, place 1 + (%s - 1) x %s is %s; there %s %s: %s.", big_mark(length(x)), format(p),
-    format(place, big.mark = ","), if (length(around) == 1) "stands" else "stand",
-    both(vapply(around, function(at) exact_text(x[at]), "")), exact_text(value)
-  )
 }
 
 # A figure beside a line: the lines that it was worked from, then the figure.

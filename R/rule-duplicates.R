@@ -25,13 +25,6 @@ room("duplicates", "rule", place = 8,
   }
 )
 
-# The rows that are copies of an earlier one.
-copies_among <- function(columns, n) {
-  if (n < 2) return(integer())
-  facts <- core_group_facts(core_group(unname(columns), n))
-  if (facts$size == n) integer() else setdiff(seq_len(n), facts$first)
-}
-
 copies_said <- function(n, one, many = paste0(one, "s")) {
   if (n == 1) sprintf("1 entry is an exact %s", one) else sprintf("%s are exact %s", entry_count(n), many)
 }

@@ -30,9 +30,3 @@ periods_said <- function(name, unit, days, starts) {
     ))
   )
 }
-
-unit_step <- function(unit) if (unit == "quarter") "3 months" else unit
-
-period_starts <- function(starts, unit) {
-  as.double(seq(as_date_class(min(starts)), as_date_class(max(starts)), by = unit_step(unit)))
-}

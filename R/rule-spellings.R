@@ -32,8 +32,6 @@ spellings_shown <- function(texts) {
 
 folded <- function(texts) in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
 
-as_text_or_null <- function(x) if (is_text_vector(x) || is.factor(x)) as_text_vector(x)
-
 rarer_spellings <- function(x, texts, entries) {
   plain <- plain_vector(x)
   same <- folded(texts)

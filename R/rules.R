@@ -20,20 +20,9 @@ rules_of_page <- function(drawn) {
   }))
 }
 
-a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
-
 # What the page itself says, so that it is not overlooked.
 check_notes <- function(drawn) {
   lapply(unique(c(drawn$page$notes, tally_notes(drawn$page))), function(note) {
     a_note("page", sub("[.]?$", ".", note))
   })
-}
-
-# The entries of each finest line.
-line_entries_of <- function(drawn, own) {
-  counts <- line_entries(drawn$lines)
-  if (length(drawn$lines$keys) == 0) return(sum(counts))
-  entries <- numeric(length(own))
-  entries[line_of_group(drawn$lines)] <- counts
-  entries
 }

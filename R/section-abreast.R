@@ -149,15 +149,6 @@ gather_beyond <- function(keys, abreast) {
   keys
 }
 
-# A text in place of missing values.
-or_text <- function(x, text) {
-  codes <- codes_of(x)
-  if (!anyNA(codes)) return(x)
-  texts <- union(texts_of(x), text)
-  codes[is.na(codes)] <- match(text, texts)
-  text_vector(codes, texts)
-}
-
 # Said before any figure is worked.
 check_number_of_columns <- function(lines, abreast) {
   if (is.null(abreast)) return(invisible())

@@ -30,10 +30,6 @@ room("control", "section",
   owes = function(drawn, checked) lapply(checked, check_control, drawn = drawn)
 )
 
-where_words <- function(part) {
-  if (length(part$conditions) == 0) "" else paste(" where", both(vapply(part$conditions, `[[`, "", "text")))
-}
-
 totals_part <- function(item, ctx) {
   if (!rlang::is_call(item$expr, "totals")) stop_in(
     ctx, "bad_argument", sprintf("`%s` is no control total.", expr_text(item$expr)),
@@ -125,8 +121,6 @@ control_slack <- function(name, drawn, found) {
   sum(dust) + value * (if (is_exact(list(node = node))) .Machine$double.eps else 1e-9)
 }
 
-texts_of_numbers <- function(x) vapply(x, function(one) exact_text(if (abs(one) > 1e-6) round(one, 9) else one), "")
-
 # A statement against figures from elsewhere, by name, or line by line.
 check_against <- function(drawn, against) {
   if (is.atomic(against) && !is.character(against) || is.list(against) && !is.data.frame(against) && !any(
@@ -200,13 +194,4 @@ check_given_totals <- function(drawn, totals) {
     function(name, value) list(name = name, node = list(type = "value", value = value)), names(totals), totals
   )))
   check_control(drawn, part)
-}
-
-# The page's figures over all entries of some lines.
-figures_together <- function(drawn, lines) {
-  target <- ifelse(seq_len(max(own_lines(drawn$lines), 0)) %in% lines, 1L, 2L)
-  anew <- regrouped(drawn, pick_rows(target, line_of_group(drawn$lines)))
-  worked <- figures_over(drawn, drawn$lines$figures, anew$groups, list(), length(anew$number))$lines
-  at <- match(1L, anew$number)
-  lapply(worked, function(column) plain_vector(pick_rows(column, at)))
 }

@@ -72,8 +72,6 @@ notes_of_figures <- function(checked, facts) {
   vapply(names(said), function(note) sprintf("%s: %s.", toString(said[[note]]), note), "", USE.NAMES = FALSE)
 }
 
-weight_label <- function(node) if (!is.null(node$args$weight)) sprintf("of its weight %s", node_label(node$args$weight))
-
 figure_notes <- function(node, fact) {
   figure <- room_of("figure", node$fn)
   if (!is.null(figure$notes)) return(figure$notes(fact))

@@ -51,20 +51,6 @@ room("footing", "section",
   owes = function(drawn, checked) check_footing(drawn)
 )
 
-# The sets of keys that levels keep, finest first, without the lines' own. With a key abreast, each
-# level of the rows has its cells, and its edge where one is wanted.
-level_sets <- function(sets, keys, abreast = NULL) {
-  sets <- c(list(keys), sets)
-  if (!is.null(abreast)) {
-    rows <- unique(c(lapply(sets, setdiff, abreast$key), if (abreast$needs_foot) list(character())))
-    cells <- lapply(rows, function(set) c(set, abreast$key))
-    sets <- c(cells, if (abreast$needs_side) rows)
-  }
-  sets <- lapply(sets, function(set) keys[keys %in% set])
-  sets <- unique(c(list(keys), sets))
-  sets[order(-lengths(sets))][-1]
-}
-
 # The sets of keys that subtotals keep, each once, the order in which keys are named, and where
 # subtotals stand.
 footing_of <- function(items, ctx) {
@@ -150,21 +136,4 @@ every_set <- function(parts, ctx) {
   )
   chosen <- as.matrix(expand.grid(rep(list(c(TRUE, FALSE)), length(parts))))
   lapply(seq_len(nrow(chosen)), function(row) unlist(parts[chosen[row, ]]))
-}
-
-# The group of a window that a line shares with those under the same subtotal.
-check_parent <- function(ctx) {
-  if (is.null(ctx$level_sets)) stop_in(
-    ctx, "bad_argument", "parent() is the subtotal above a line, and the page has no section `footing`.",
-    "Add footing = rollup(...), or say which group is meant: per = reach, or per = whole()."
-  )
-  sets <- c(list(ctx$keys), ctx$level_sets)
-  parents <- parent_sets(sets)
-  unclear <- which(vapply(parents, is.null, TRUE))
-  if (length(unclear)) stop_in(
-    ctx, "bad_argument",
-    sprintf("parent() is not clear: the lines by %s stand under more than one subtotal.", both(sets[[unclear[1]]])),
-    sprintf("Say which group is meant: per = %s, or per = whole().", ctx$keys[1])
-  )
-  list(type = "parent", kind = "any", text = "parent()", name = "parent")
 }

@@ -47,16 +47,6 @@ keys_of_entries <- function(drawn, checked) {
   gather_beyond(keys, attr(checked, "abreast"))
 }
 
-# A key that is a column goes by its name; any other needs one.
-named_keys <- function(items, ctx) {
-  items <- lapply(items, function(item) {
-    if (!nzchar(item$name) && is.symbol(item$expr)) item$name <- as.character(item$expr)
-    item
-  })
-  check_named(items, ctx, "the key")
-  items
-}
-
 key_kinds <- function(checked) {
   kinds <- lapply(checked, function(key) unname(key$node$kind))
   stats::setNames(kinds, vapply(checked, `[[`, "", "name"))
@@ -75,12 +65,6 @@ gather_lines <- function(drawn, keys) {
   drawn$lines <- lines
   drawn$page$method <- facts$method
   drawn
-}
-
-# The arguments of crossed() as items of their own.
-capture_parts <- function(item) {
-  parts <- as.list(item$expr)[-1]
-  unname(Map(function(part, name) captured(part, item$values, name), parts, rlang::names2(parts)))
 }
 
 # Adds the combinations of keys that do not occur. Missing keys are not crossed; lines that have one
@@ -121,5 +105,3 @@ cross_lines <- function(drawn, keys) {
     )
   )
 }
-
-have <- function(n, what) paste(count_of(n, what), if (n == 1) "has" else "have")

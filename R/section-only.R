@@ -1,28 +1,5 @@
 # only: which entries count. Several conditions must all be met.
 
-check_conditions <- function(items, ctx) {
-  lapply(items, function(item) {
-    if (nzchar(item$name)) {
-      stop_in(
-        ctx, "bad_argument", sprintf("a condition has no name, and this one is called `%s`.", item$name),
-        sprintf("To compare, write two equals signs: %s == %s.", item$name, expr_text(item$expr))
-      )
-    }
-    node <- check_item(item, ctx)
-    check_kinds(list(condition = node), list(condition = "logical"), ctx$section, ctx)
-    list(node = node, text = expr_text(item$expr))
-  })
-}
-
-all_met <- function(checked, table) {
-  met <- NULL
-  for (condition in checked) {
-    this <- as.logical(evaluate_column(condition$node, table))
-    met <- if (is.null(met)) this else met & this
-  }
-  met
-}
-
 room("only", "section",
   place = 3, read = read_items, windows = TRUE,
   option = list(takes = "CONDITIONS", does = "which entries count", example = "toll > 0, paid == \"cash\""),

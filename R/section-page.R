@@ -1,15 +1,5 @@
 # title and notes: words for the page.
 
-check_words <- function(items, ctx) {
-  vapply(items, function(item) {
-    node <- check_item(item, ctx)
-    if (node$type != "value" || !is.character(node$value) || length(node$value) != 1) {
-      stop_in(ctx, "bad_argument", sprintf("the %s is text in quotes.", ctx$section))
-    }
-    node$value
-  }, character(1))
-}
-
 room("title", "section",
   place = 20, read = read_words,
   option = list(takes = "TEXT", does = "the heading of the page", example = "Receipts by lock"),

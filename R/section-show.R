@@ -142,21 +142,6 @@ lines_part <- function(expr, values, type, ctx) {
   part
 }
 
-one_value <- function(expr, values, arg, ctx) {
-  node <- check_node(expr, values, ctx)
-  if (!is_constant(node)) {
-    stop_in(ctx, "bad_argument", sprintf("`%s` takes one value.", arg))
-  }
-  folded_constant(node)$value
-}
-
-check_per <- function(expr, values, ctx) {
-  if (is.null(expr) || rlang::is_call(expr, "whole", n = 0)) return(list())
-  if (rlang::is_call(expr, "parent", n = 0)) return(list(check_parent(ctx)))
-  parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
-  lapply(parts, check_node, values = values, ctx = ctx)
-}
-
 # Which lines are among the first, and what there is to say of it.
 in_top <- function(part, table) {
   x <- evaluate_column(part$node, table)

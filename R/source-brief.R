@@ -1,7 +1,5 @@
 # A brief as the source of another: its shown lines are the entries of the next page.
 
-is_brief <- function(x) inherits(x, "idle_brief")
-
 #' @exportS3Method
 kinds_of.idle_brief <- function(source) vapply(source$columns, function(kind) kind[[1]], "")
 #' @exportS3Method
@@ -38,14 +36,6 @@ supplied.idle_brief <- function(source, values) {
   new_brief(
     supplied(source$source, values), source$sections, utils::modifyList(source$given, values), isTRUE(source$narrowed)
   )
-}
-
-page_title <- function(brief) {
-  title <- brief$checked$title
-  if (!is.null(title)) return(title)
-  below <- sub("^From ", "", name_of(brief$source))
-  if (length(brief$keys) == 0) return(sprintf("From %s", below))
-  sprintf("%s by %s", below, both(brief$keys))
 }
 
 # Drawn up once for the page above it: what is in hand there answers for its lines.

@@ -76,14 +76,6 @@ hold_column <- function(column, label, where) {
   list(column = column, note = note)
 }
 
-# A time without a zone is one of the place where the session runs; that is said in the column from here on.
-zone_here <- function() {
-  zone <- Sys.getenv("TZ")
-  if (!nzchar(zone)) zone <- sub("^.*zoneinfo/", "", Sys.readlink("/etc/localtime"))
-  if (!zone %in% OlsonNames()) zone <- suppressWarnings(Sys.timezone())
-  if (is.null(zone) || is.na(zone)) "UTC" else zone
-}
-
 # Columns come from outside: what claims to be of a class must be made like it.
 check_column <- function(column, label, where) {
   spans <- inherits(column, "difftime") && typeof(column) %in% c("double", "integer")

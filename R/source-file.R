@@ -221,8 +221,6 @@ misfits_of <- function(problems, frame, kinds) {
   list(text = unique(columns[!forced]), notes = as.list(notes))
 }
 
-is_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
-
 guessed_kind <- function(expected) {
   if (grepl("double|integer|number", expected)) return("number")
   if (grepl("time", expected)) return("time")

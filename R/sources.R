@@ -33,7 +33,19 @@ values_wanting <- function(source) UseMethod("values_wanting")
 supplied <- function(source, values) UseMethod("supplied")
 
 as_source <- function(source, name) {
-  if (is_brief(source)) source else ledger(source, short_name(name))
+  if (is_brief(source)) source else open_source(source, list(name = short_name(name)))
+}
+
+# A ledger on what a user gave. `how` has a name for messages and, for a file, how it is read.
+open_source <- function(source, how = list()) {
+  how <- utils::modifyList(list(name = "the table", missing = c("", "NA"), encoding = "UTF-8", kinds = NULL), how)
+  for (kind in rooms_of("source")) {
+    room <- room_of("source", kind)
+    if (room$opens(source)) return(opened_as(room$open(source, how), kind))
+  }
+  stop_idle(
+    "bad_argument", sprintf("A ledger is opened on a data frame or the path of a file, not on %s.", a_thing(source))
+  )
 }
 
 coded_columns <- function(source, columns) {
@@ -50,4 +62,30 @@ source_again <- function(source) {
   again <- room_of("source", source$opened_as)$again
   now <- if (!is.null(again)) again(source)
   if (!is.null(now)) opened_as(now, source$opened_as)
+}
+
+is_brief <- function(x) inherits(x, "idle_brief")
+
+page_title <- function(brief) {
+  title <- brief$checked$title
+  if (!is.null(title)) return(title)
+  below <- sub("^From ", "", name_of(brief$source))
+  if (length(brief$keys) == 0) return(sprintf("From %s", below))
+  sprintf("%s by %s", below, both(brief$keys))
+}
+
+new_ledger <- function(columns, name, n, origin = NULL, notes = character(), column_notes = list()) {
+  structure(
+    list(
+      columns = columns, name = name, n = n, origin = origin, notes = notes,
+      column_notes = column_notes, kinds = vapply(columns, kind_of, character(1))
+    ),
+    class = "idle_ledger"
+  )
+}
+
+# A ledger remembers which room opened it.
+opened_as <- function(ledger, kind) {
+  if (is.null(ledger$opened_as)) ledger$opened_as <- kind
+  ledger
 }

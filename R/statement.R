@@ -1,75 +1,5 @@
 # The finished statement: a data frame that knows where it came from.
 
-statement_of <- function(drawn) {
-  if (!is.null(drawn$page$wide)) return(wide_statement(drawn))
-  rows <- display_rows(drawn)
-  layout <- full_layout(drawn)
-  names <- vapply(layout, function(part) part$name, "")
-  names <- union(names, names(level_marks(drawn$lines)))
-  columns <- lapply(names, function(name) {
-    if (name %in% level_columns && !is.null(drawn$lines$line_kind)) return(drawn$lines[[name]][rows])
-    own <- untouched_column(drawn, name, rows)
-    if (!is.null(own)) return(own)
-    plain_vector(pick_if_needed(line_column(drawn, name), rows, drawn$lines$n))
-  })
-  as_statement(stats::setNames(columns, names), length(rows), statement_facts(drawn, layout, length(rows)))
-}
-
-as_statement <- function(columns, n, facts) {
-  frame <- as_frame(columns, n)
-  attr(frame, "idle") <- facts
-  class(frame) <- c("idle_statement", "data.frame")
-  frame
-}
-
-# A text column of the source that is shown as it stands need not be written out again.
-untouched_column <- function(drawn, name, rows) {
-  if (drawn$lines$grain == "lines" || !is.null(drawn$entries$rows) || !is_ledger_itself(drawn$entries)) return(NULL)
-  if (length(rows) != drawn$entries$n || is.unsorted(rows)) return(NULL)
-  column <- line_column(drawn, name)
-  if (!is_text_vector(column) || name %in% drawn$entries$made_names) return(NULL)
-  own <- drawn$brief$source$columns[[name]]
-  if (is.character(own) && is.null(attributes(own))) own
-}
-
-pick_if_needed <- function(column, rows, n) {
-  if (length(rows) == n && !is.unsorted(rows)) column else pick_rows(column, rows)
-}
-
-statement_facts <- function(drawn, layout, n) {
-  list(
-    brief = drawn$brief, layout = layout, keys = drawn$lines$keys, title = page_title(drawn$brief),
-    bases = drawn$page$bases, subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks, notes = c(
-      drawn$page$notes, tally_notes(drawn$page)
-    ),
-    fingerprint = page_fingerprint(drawn), prints = column_prints(lowest_page(drawn)$entries), lowest = lowest_page(drawn)$entries$n_read,
-    read = drawn$entries$n_read, added = drawn$entries$n_added, used = drawn$entries$n,
-    accounts = drawn$entries$accounts, lines = drawn$lines$n, rows = n, hidden = hidden_lines(drawn$lines),
-    gathered = drawn$lines$gathered,
-    drawn_up = Sys.time(), version = as.character(getNamespaceVersion("idleledger"))
-  )
-}
-
-full_layout <- function(drawn) {
-  layout <- drawn$page$layout
-  if (is.null(layout)) {
-    layout <- lapply(page_columns(drawn), function(name) list(name = name, heading = name, format = NULL))
-  }
-  lapply(layout, function(part) {
-    if (is.null(part$format)) part$format <- drawn$page$formats[[part$name]]
-    part$blank <- part$name %in% setdiff(drawn$page$windows, drawn$lines$keys)
-    part
-  })
-}
-
-# What a statement was drawn up from: the entries of the lowest page and the columns that were read.
-page_fingerprint <- function(drawn) {
-  low <- lowest_page(drawn)$entries
-  rlang::hash(list(low$n_read, column_prints(low)))
-}
-
-statement_part <- function(x, part) attr(x, "idle")[[part]]
-
 #' Statements
 #'
 #' A statement is a data frame; everything that works on a data frame works on it. Printing shows a
@@ -123,8 +53,6 @@ decimals_of <- function(x, layout) {
   })
 }
 
-is_number_column <- function(x) kind_of(x) %in% c("integer", "double")
-
 # The first lines, and the grand totals wherever they stand.
 rows_to_print <- function(x, lines) {
   n <- nrow(x)
@@ -144,8 +72,6 @@ blank_cells <- function(part, n, rows) {
   if (isTRUE(part$blank)) return(rep(TRUE, length(rows)))
   if (length(part$empty) == n) part$empty[rows] else rep(FALSE, length(rows))
 }
-
-pick_plain <- function(x, rows) if (is.null(x)) NULL else x[rows]
 
 print_footer <- function(x, facts, shown) {
   more <- nrow(x) - shown

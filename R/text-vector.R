@@ -75,3 +75,57 @@ is_missing_value <- function(x) {
 }
 
 length_of <- function(x) length(x)
+
+# A text in place of missing values.
+or_text <- function(x, text) {
+  codes <- codes_of(x)
+  if (!anyNA(codes)) return(x)
+  texts <- union(texts_of(x), text)
+  codes[is.na(codes)] <- match(text, texts)
+  text_vector(codes, texts)
+}
+
+# Letters whatever the locale of the session. Code points that are no characters, at which R's functions
+# stop, are held by others that do not occur meanwhile.
+in_unicode <- function(fn) {
+  force(fn)
+  function(x, ...) {
+    local_utf8()
+    x <- enc2utf8(x)
+    if (!any(grepl(no_characters, x, useBytes = TRUE))) return(fn(x, ...))
+    spare <- intToUtf8(0xF0000 + seq_len(300), multiple = TRUE)
+    spare <- utils::head(spare[!vapply(spare, function(one) any(grepl(one, x, fixed = TRUE)), TRUE)], 2)
+    held <- exchanged(x, c("\xef\xbf\xbe", "\xef\xbf\xbf"), spare)
+    result <- fn(held, ...)
+    if (is.character(result)) exchanged(result, spare, c("\xef\xbf\xbe", "\xef\xbf\xbf")) else result
+  }
+}
+
+as_text_or_null <- function(x) if (is_text_vector(x) || is.factor(x)) as_text_vector(x)
+
+settled <- function(value) if (is.character(value)) encode_text(value) else value
+
+repeated <- function(value, n) {
+  if (is_text_vector(value)) return(pick_rows(value, rep(1L, n)))
+  if (is.character(value)) {
+    present <- value[!is.na(value)]
+    return(text_vector(rep(if (is.na(value)) NA_integer_ else 1L, n), enc2utf8(present)))
+  }
+  rep(value, n)
+}
+
+as_settled <- function(value) if (is.character(value)) encode_text(value) else value
+
+exchanged <- function(x, from, to) {
+  for (k in seq_along(from)) x <- gsub(from[k], to[k], x, fixed = TRUE, useBytes = TRUE)
+  Encoding(x) <- "UTF-8"
+  x
+}
+
+no_characters <- "\xef\xbf[\xbe\xbf]"
+
+is_one_text <- function(x) is.character(x) && length(x) == 1
+
+as_texts <- function(x) if (is.character(x) && length(x) == 1) x else as_text_vector(x)
+
+is_textual <- function(x) is_text_vector(x) || is.character(x) || is.factor(x)

@@ -91,11 +91,6 @@ checks_of_pages <- function(drawn, depth = 0) {
   c(checks, checks_of_pages(drawn$entries$below$drawn, depth + 1))
 }
 
-a_check <- function(check, ties, sentence, lines = NULL) {
-  status <- if (is.na(ties)) "note" else if (ties) "ties" else "differs"
-  list(check = check, status = status, sentence = sentence, lines = lines)
-}
-
 #' @rdname tie_out
 #' @export
 all_tie <- function(x) {
@@ -146,12 +141,4 @@ print.idle_tie_out <- function(x, ...) {
     sep = ""
   )
   invisible(x)
-}
-
-is_differ <- function(n) paste(big_mark(n), if (n == 1) "differs" else "differ")
-
-status_mark <- function(status) {
-  switch(status,
-    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), cli::col_yellow("note     ")
-  )
 }

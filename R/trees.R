@@ -46,3 +46,8 @@ windows_in <- function(node) Filter(function(one) identical(one$type, "window"),
 columns_in <- function(node) {
   unlist(lapply(nodes_of(node), function(one) if (one$type == "column") one$name))
 }
+
+strip_text <- function(node) {
+  node$text <- NULL
+  node
+}

@@ -54,8 +54,6 @@ room("rolling", "window",
   words = "a figure over so many rows, or so much calendar, including this one"
 )
 
-by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")
-
 # The width includes the row itself; behind and ahead count besides it.
 rolling_frame <- function(parts, values, ctx) {
   if (is.null(parts$width) && is.null(parts$behind) && is.null(parts$ahead)) {
@@ -113,13 +111,6 @@ framed <- function(parts, values, ctx, fn) {
     figure = figure, per = window_per(parts$per, values, ctx), along = window_along(parts$along, values, ctx, fn),
     kind = figure$kind
   )
-}
-
-# Figures gather the rows in hand, whatever those are.
-figures_context <- function(ctx) {
-  ctx$entries <- ctx$columns
-  ctx$figures <- TRUE
-  ctx
 }
 
 work_framed <- function(node, table) {
@@ -214,40 +205,12 @@ note_rows_for_days <- function(node, facts, table) {
   }
 }
 
-number_word <- function(n) {
-  words <- c("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
-  if (n <= length(words)) words[n] else format(n)
-}
-
 is_or_are <- function(n, what) paste(count_of(n, what), if (n == 1) "is" else "are")
 
 room("grouped", "call", place = 4,
   takes = function(name, ctx) has_room("figure", name),
   check = function(expr, name, values, ctx) check_grouped(expr, name, values, ctx)
 )
-
-# Any figure over the whole group, written beside each row of it.
-check_grouped <- function(expr, name, values, ctx) {
-  parts <- as.list(expr)
-  per <- parts$per
-  parts$per <- NULL
-  if (is.null(per) && ctx$section %in% c("only", "lines")) {
-    stop_in(
-      ctx, "figure_misplaced", sprintf("%s() gathers entries, and there is nothing to gather here.", name),
-      c(
-        ctx$figure_hint,
-        sprintf("To compare each entry with a group of entries, say which: %s(..., per = whole()).", name)
-      )
-    )
-  }
-  figure <- check_figure(as.call(parts), name, values, figures_context(ctx))
-  node <- list(
-    type = "window", fn = "whole_group", figure = figure, per = window_per(per, values, ctx), along = list(),
-    kind = figure$kind, text = expr_text(expr)
-  )
-  node$id <- rlang::hash(strip_text(node))
-  node
-}
 
 room("whole_group", "window",
   args = alist(figure = , per = NULL),
@@ -325,15 +288,4 @@ calendar_ends <- function(day, frame) {
     if (reach$short_of) away - side else away
   }
   c(end(frame$behind, -1), end(frame$ahead, 1))
-}
-
-# The same day some months on; month ends clamp.
-months_from <- function(day, months) {
-  date <- as.POSIXlt(as.Date(day, origin = "1970-01-01"))
-  first <- as.POSIXlt(as.Date(date) - date$mday + 1)
-  first$mon <- first$mon + months
-  first <- as.Date(first)
-  after <- as.POSIXlt(first)
-  after$mon <- after$mon + 1
-  min(as.double(first) + date$mday - 1, as.double(as.Date(after)) - 1)
 }

@@ -214,19 +214,3 @@ room("frame_value", "call", place = 2,
   takes = function(name, ctx) isTRUE(ctx$framing) && has_room("frame_value", name),
   check = function(expr, name, values, ctx) room_of("frame_value", name)$check(expr, values, ctx)
 )
-
-# Inside running() and rolling() they are figures of the frame.
-check_frame_value <- function(expr, name, args, number, values, ctx) {
-  parts <- match_args(expr, c(args, alist(skip_missing = FALSE)), name, ctx)
-  inner <- ctx
-  inner$columns <- ctx$entries
-  inner$entries <- NULL
-  x <- check_node(parts$x, values, inner)
-  node <- list(
-    type = "figure", fn = name, args = list(x = x), kind = x$kind, text = expr_text(expr),
-    n = number(parts, values, ctx),
-    skip = yes_or_no(parts$skip_missing, values, ctx, "skip_missing")
-  )
-  node$id <- rlang::hash(strip_text(node))
-  node
-}

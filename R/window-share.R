@@ -48,8 +48,6 @@ share_base <- function(node, x, table) {
   as_plain_number(total)[number]
 }
 
-is_own_figure <- function(node, table) node$type == "column" && node$name %in% table$not_additive
-
 share_base_again <- function(node, x, table, group) {
   if (is_own_figure(node$args$x, table)) {
     wider <- as_plain_number(table$wider(node$args$x$name, group))

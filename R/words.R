@@ -115,14 +115,3 @@ call_words <- function(name, entry) {
   if (grepl("^[^a-z]", name)) return(if (length(args) == 1) paste0(name, args) else paste(args[1], name, args[2]))
   sprintf("%s(%s)", name, toString(args))
 }
-
-plain_words <- function(entry) {
-  words <- entry$words
-  if (is.function(words)) {
-    if (!is.null(entry$plain)) return(entry$plain)
-    empty <- list(args = list(), options = list(digits = 2, unit = "month"))
-    if (entry$kind == "figure") empty$args$x <- list(type = "column", name = "x", kind = "double")
-    words <- words(empty)
-  }
-  gsub("{x}", "x", words, fixed = TRUE)
-}

@@ -43,11 +43,3 @@ stop_not_written <- function(path, reason) {
     "What stood there before is untouched."
   )
 }
-
-check_not_the_source <- function(path, brief) {
-  files <- if (!is.null(brief)) lowest_source(brief)$origin
-  here <- suppressWarnings(normalizePath(path, mustWork = FALSE))
-  if (here %in% files) stop_idle(
-    "bad_file", sprintf("%s is the file that this page is drawn up from.", path), "Give the statement another name."
-  )
-}

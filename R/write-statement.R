@@ -83,22 +83,6 @@ write_about <- function(x, path) {
   write_whole(paste0(sub("[.][a-zA-Z]+$", "", path), ".about.json"), function(put) put(paste0(text, "\n")))
 }
 
-headings_of <- function(x) {
-  layout <- statement_part(x, "layout")
-  headings <- stats::setNames(vapply(layout, `[[`, "", "heading"), vapply(layout, `[[`, "", "name"))
-  ifelse(names(x) %in% names(headings), headings[names(x)], names(x))
-}
-
-# Spreadsheets pass over blanks and marks without width, and take full-width signs for plain ones.
-formula_start <- paste0(
-  "^([[:space:]\u00a0\u1680\u180e\u2000-\u200f\u2028-\u202f\u205f-\u206f\u3000\ufeff]*",
-  "[-=+@\uff0d\uff1d\uff0b\uff20\u2212]|[\t\r\n])"
-)
-
-starts_a_formula <- function(text) !is.na(text) & in_utf8(grepl(formula_start, enc2utf8(text), perl = TRUE))
-
-escape_formula <- function(text) ifelse(starts_a_formula(text), paste0("'", text), text)
-
 escape_formulas <- function(table) {
   textual <- vapply(table, function(column) is.character(column) || is.factor(column), TRUE)
   risky <- sum(vapply(table[textual], function(column) sum(starts_a_formula(as.character(column))), numeric(1)))
@@ -108,4 +92,12 @@ escape_formulas <- function(table) {
   )
   table[textual] <- lapply(table[textual], function(column) escape_formula(as.character(column)))
   table
+}
+
+check_not_the_source <- function(path, brief) {
+  files <- if (!is.null(brief)) lowest_source(brief)$origin
+  here <- suppressWarnings(normalizePath(path, mustWork = FALSE))
+  if (here %in% files) stop_idle(
+    "bad_file", sprintf("%s is the file that this page is drawn up from.", path), "Give the statement another name."
+  )
 }

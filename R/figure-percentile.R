@@ -21,8 +21,6 @@ quantile_again <- function(p_of) {
   }
 }
 
-unclass_moment <- function(x) if (is_moment_vector(x)) as.double(x) else x
-
 number_or_moment <- function(args, ctx) {
   if (kind_fits(args$x$kind, "number") || is_moment(args$x$kind)) return(args)
   check_kinds(args["x"], list(x = "number"), "median or percentile", ctx)
@@ -61,7 +59,13 @@ room("percentile", "figure",
   }
 )
 
-ordinal <- function(n) {
-  last <- if (n %% 100 %in% 11:13 || n != round(n)) 0 else n %% 10
-  paste0(format(n), switch(as.character(last), `1` = "st", `2` = "nd", `3` = "rd", "th"))
+middle_of <- function(x, p, value) {
+  x <- in_order(x)
+  place <- (length(x) - 1) * p + 1
+  around <- unique(c(floor(place), ceiling(place)))
+  sprintf(
+    "In order, place 1 + (%s - 1) x %s is %s; there %s %s: %s.", big_mark(length(x)), format(p),
+    format(place, big.mark = ","), if (length(around) == 1) "stands" else "stand",
+    both(vapply(around, function(at) exact_text(x[at]), "")), exact_text(value)
+  )
 }

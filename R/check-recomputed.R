@@ -49,12 +49,6 @@ footed <- function(lines, total, name) {
   list(ties = close, text = paste(name, number_text(total, decimals)))
 }
 
-# Each of some lines, and the total, is off by half of its last place at the most; numbers next to zero
-# have a last place of their own.
-rounding_slack <- function(size_of_lines, total, n) {
-  (size_of_lines + total) * .Machine$double.eps / 2 * (1 + 1e-9) + n * 2^-1074
-}
-
 # Both routes know texts by their codes, so those are held against the texts as they stand in the source.
 check_text_codes <- function(drawn) {
   if (!is_ledger_itself(drawn$entries)) return(NULL)
@@ -110,8 +104,6 @@ recomputed_level <- function(drawn, nodes, level, k) {
   )
 }
 
-seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
-
 core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
   entries <- entries_table(drawn)
   columns <- lapply(nodes, function(node) {
@@ -164,60 +156,6 @@ r_route <- function(drawn, nodes, first, sample, keys) {
   stats::setNames(values, node_ids(nodes))
 }
 
-rows_by_line <- function(drawn, first, keys) {
-  line <- plain_line_of(drawn, keys)
-  rows <- split(seq_len(drawn$entries$n), line)
-  starts <- vapply(rows, `[`, 1L, 1)
-  unname(rows[match(first, starts)])
-}
-
-# The line of each entry, in plain R, numbered as lines are met.
-plain_line_of <- function(drawn, keys) {
-  ids <- lapply(drawn$lines$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
-  line <- Reduce(function(a, b) {
-    pair <- a * (max(b) + 1) + b
-    match(pair, unique(pair))
-  }, ids, rep(1, drawn$entries$n))
-  match(line, unique(line))
-}
-
-again_by_line <- function(node, rows, entries) {
-  read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
-  x <- read("x")
-  if (has_room("frame_value", node$fn)) return(room_of("frame_value", node$fn)$again(node, rows, x))
-  where <- read("where")
-  weight <- read("weight")
-  along <- if (!is.null(node$args$along)) sort_places(node$args$along, entries)
-  figure <- room_of("figure", node$fn)
-  again <- figure$again
-  bind_results(lapply(rows, function(here) {
-    if (!is.null(where)) here <- here[which(where[here])]
-    if (!is.null(along)) here <- here[order(along[here], here)]
-    if (is.null(x)) return(again(rep(TRUE, length(here)), node))
-    if (isTRUE(figure$sees_missing)) return(again(x[here], node))
-    kept <- here[!is_missing_value(x[here])]
-    if (is.null(weight)) return(again(x[kept], node))
-    kept <- kept[!is_missing_value(weight[kept])]
-    again(x[kept], node, weight[kept])
-  }))
-}
-
-frame_value_by_line <- function(node, rows, x) {
-  x[vapply(rows, function(here) {
-    if (node$skip) here <- here[!is_missing_value(x[here])]
-    if (node$n < 0) here <- rev(here)
-    as.integer(here[abs(node$n)])
-  }, 1L)]
-}
-
-bind_results <- function(results) {
-  if (any(vapply(results, is.factor, TRUE))) return(unlist(lapply(results, as.character)))
-  if (any(vapply(results, inherits, TRUE, what = "integer64"))) {
-    return(do.call(c, lapply(results, bit64::as.integer64)))
-  }
-  do.call(c, results)
-}
-
 # Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
 compare_routes <- function(drawn, again, at, looked, sampled) {
@@ -240,11 +178,6 @@ compare_routes <- function(drawn, again, at, looked, sampled) {
   }
   wrong
 }
-
-# The value of an expression, and by how much it may be off because figures in it, or columns that it
-# uses, are known within a bound only: each is moved by its own, and what that does is added up. No
-# slack is NULL: everything in it is exact.
-relative_slack <- 1e-9
 
 # Where values cancel, what is left is as exact as the largest of them.
 slack_floors <- function(drawn) {
@@ -280,15 +213,6 @@ worked_within <- function(node, lines, slack, again, n, floors) {
     ifelse(same_values(other, value), 0, Inf)
   })
   list(value = value, slack = 2 * Reduce(`+`, off))
-}
-
-is_plain_double <- function(x) is.double(x) && !is.object(x)
-
-within_slack <- function(here, value, slack) {
-  same <- same_values(here, value)
-  if (is.null(slack)) return(same)
-  if (!is_plain_double(plain_vector(here))) return(same | slack > 0)
-  same | (abs(here - value) <= slack) %in% TRUE
 }
 
 is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE))
@@ -334,10 +258,17 @@ recomputed_sentence <- function(lines, figures, loose, n, first) {
   sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
 }
 
-close_values <- function(a, b) {
-  a <- plain_vector(a)
-  b <- plain_vector(b)
-  if (!is.numeric(a) || inherits(a, "integer64") || !is.numeric(b)) return(same_values(a, b))
-  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b))
-  ifelse(is.na(near), same_values(a, b), near | a == b)
+columns_route <- function(drawn, nodes, first, keys) {
+  if (length(nodes) == 0) return(list())
+  entries <- entries_table(drawn)
+  met <- plain_line_of(drawn, keys)
+  line <- match(match(seq_along(first), met), first)[met]
+  values <- lapply(nodes, function(node) {
+    read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
+    x <- read("x")
+    weight <- read("weight")
+    rows <- rows_in_columns(node, x, weight, read("where"), entries)
+    room_of("figure", node$fn)$in_columns(x[rows], line[rows], length(first), node, weight[rows])
+  })
+  stats::setNames(values, node_ids(nodes))
 }

@@ -27,17 +27,3 @@ check_varies <- function(node, what, ctx) {
       "Name a column, or an expression of columns."
   )
 }
-
-# The place of each row in an order, from 0; rows that tie share a place.
-sort_places <- function(sorts, table) {
-  keys <- lapply(sorts, function(key) evaluate_column(key$node, table))
-  down <- vapply(sorts, function(key) key$down, logical(1))
-  order <- core_order(keys, down, table$n)
-  core_places(keys, order)
-}
-
-sort_words <- function(sorts) {
-  both(vapply(sorts, function(key) {
-    if (key$down) sprintf("%s, largest first", node_label(key$node)) else node_label(key$node)
-  }, ""))
-}

@@ -1,11 +1,5 @@
 # Row functions on numbers: arithmetic, rounding, comparison of numbers with bounds.
 
-as_plain_number <- function(x) {
-  if (inherits(x, "integer64")) x <- suppressWarnings(as.double(x))
-  if (is.integer(x) || is.logical(x)) x <- as.double(x)
-  x
-}
-
 number_kind <- function(kinds, ...) "double"
 
 # 64-bit whole numbers stay exact under +, - and *; a result too large for them is an error.
@@ -31,12 +25,6 @@ arithmetic <- function(fn) {
     y <- as_plain_number(y)
     missing_stays(fn(x, y), x, y)
   }
-}
-
-# Whether 64-bit whole numbers stand among whole numbers only, and can stay what they are.
-are_wholes <- function(values) {
-  wholes <- vapply(values, inherits, TRUE, what = "integer64")
-  any(wholes) && all(wholes | vapply(values, function(x) is.integer(x) || is.logical(x), TRUE))
 }
 
 # Missing is missing, also beside a value that is no number.
@@ -139,9 +127,6 @@ room("^", "row",
   words = "to the power of; where there is none, missing, counted"
 )
 
-# Plus and minus also move dates by days, and give the days between two dates.
-is_moment <- function(kind) kind %in% kind_sets$moment
-
 sum_kind <- function(kinds, args, ctx) {
   if (all(is_moment(kinds)) && length(kinds) == 2) {
     stop_in(ctx, "wrong_kind", "two dates cannot be added.", "Take one from the other for the days between.")
@@ -165,8 +150,6 @@ moved <- function(x, days) {
   attributes(shifted) <- attributes(x)
   shifted
 }
-
-is_moment_vector <- function(x) inherits(x, "Date") || inherits(x, "POSIXct")
 
 days_between <- function(x, y) {
   times <- inherits(x, "POSIXct") || inherits(y, "POSIXct")

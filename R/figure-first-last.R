@@ -1,7 +1,5 @@
 # First, last and n-th value of a line, along an order or in the order of entry.
 
-rows_to_values <- function(rows, feed) pick_rows(feed$values, as.integer(rows))
-
 end_of_line <- function(name, again, in_columns, words) {
   force(again)
   force(in_columns)
@@ -16,11 +14,6 @@ end_of_line <- function(name, again, in_columns, words) {
 
 # In a frame with an order of its own, only plain R knows which is first.
 end_of_frame <- function(n) function(node) if (is.null(node$args$along)) list(name = "nth", n = n)
-
-along_words <- function(node) {
-  along <- node$args$along
-  if (is.null(along)) ", in the order of entry" else paste0(", along ", sort_words(along))
-}
 
 end_of_line("first", function(x, node) x[if (length(x)) 1L else NA_integer_],
   function(x, line, n, node, weight) x[match(seq_len(n), line)], "the first {x}"

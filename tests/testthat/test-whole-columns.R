@@ -16,9 +16,7 @@ every_figure <- quote(c(
   list = listed(word), days = listed(day, sep = "; ", along = falling(day), distinct = TRUE), picks = listed(choice)
 ))
 
-in_columns <- function(env = parent.frame()) {
-  local_in_package("most_lines_in_r", 5, env)
-}
+in_columns <- function(env = parent.frame()) withr::local_options(idleledger.most_lines_in_r = 5, .local_envir = env)
 
 test_that("every figure of every kind, worked in columns, agrees with the statement", {
   for (seed in 1:4) {

@@ -1,32 +1,5 @@
 # Row functions that ask: comparison, logic, missing values, choices.
 
-# Text written in a comparison with a date is read as that date, strictly; beside a date with time it
-# may have a time of day, which is one of the column's own zone.
-date_from_text <- function(args, ctx) {
-  kinds <- vapply(args, function(arg) arg$kind, character(1))
-  if (!any(is_moment(kinds))) return(args)
-  times <- any(kinds == "time")
-  lapply(args, function(arg) {
-    if (arg$type != "value" || arg$kind != "text") return(arg)
-    moment <- strict_date(arg$value)
-    if (anyNA(moment) && times) moment <- strict_clock(arg$value)
-    if (anyNA(moment)) {
-      stop_in(
-        ctx, "wrong_kind", sprintf("%s is compared with a date and is no date.", value_text(arg$value)),
-        sprintf("Write dates as \"2025-03-31\"%s.", if (times) ", times as \"2025-03-31 18:30:00\"" else "")
-      )
-    }
-    value_node(moment)
-  })
-}
-
-strict_date <- function(text) {
-  shaped <- grepl("^[0-9]{4}-[0-9]{2}-[0-9]{2}$", text)
-  day <- rep(as.Date(NA), length(text))
-  day[shaped] <- as.Date(text[shaped], format = "%Y-%m-%d", optional = TRUE)
-  day
-}
-
 comparable <- function(args, ctx) {
   args <- date_from_text(args, ctx)
   kinds <- vapply(args, function(arg) arg$kind, character(1))
@@ -66,8 +39,6 @@ in_order_comparable <- function(args, ctx) {
   )
   args
 }
-
-is_textual <- function(x) is_text_vector(x) || is.character(x) || is.factor(x)
 
 compare_with <- function(fn, ordered = FALSE) {
   force(fn)
@@ -121,38 +92,6 @@ which_is_more <- function(x, y) {
   result
 }
 
-# Dates as days, or as seconds beside a date with time: a day begins at midnight in the zone of that
-# column, as as_date() has it.
-moment_number <- function(x, other) {
-  if (inherits(x, "idle_clock")) return(instant_of(unclass_clock(x), zone_of(other)))
-  if (inherits(x, "Date") && inherits(other, "POSIXct")) return(instant_of(as_days(x) * 86400, zone_of(other)))
-  as.double(unclass(x))
-}
-
-zone_of <- function(x) {
-  zone <- if (inherits(x, "idle_clock")) "UTC" else attr(x, "tzone")[1]
-  if (is.null(zone) || is.na(zone)) "" else zone
-}
-
-# Seconds since 1970 of wall clock readings, given as if they were of UTC.
-instant_of <- function(seconds, zone) {
-  if (zone %in% c("UTC", "GMT")) return(seconds)
-  different <- unique(seconds)
-  text <- format(as.POSIXct(different, origin = "1970-01-01", tz = "UTC"), "%Y-%m-%d %H:%M:%OS6")
-  there <- as.double(as.POSIXct(text, tz = zone, format = "%Y-%m-%d %H:%M:%OS"))
-  there[match(seconds, different)]
-}
-
-# A reading of the clock that is of no zone yet.
-strict_clock <- function(text) {
-  shaped <- grepl("^[0-9]{4}-[0-9]{2}-[0-9]{2}[ T][0-9]{2}:[0-9]{2}(:[0-9]{2}([.][0-9]+)?)?$", text)
-  text <- sub("^(.{16})$", "\\1:00", sub("T", " ", text, fixed = TRUE))
-  seconds <- as.double(as.POSIXct(text, tz = "UTC", format = "%Y-%m-%d %H:%M:%OS", optional = TRUE))
-  structure(ifelse(shaped, seconds, NA), class = c("idle_clock", "POSIXct", "POSIXt"), tzone = "UTC")
-}
-
-unclass_clock <- function(x) as.double(unclass(x))
-
 # By code point, on different texts only.
 compare_texts <- function(fn, x, y) {
   if (is_one_text(y)) {
@@ -170,9 +109,6 @@ compare_texts <- function(fn, x, y) {
   place <- function(v) core_look_up(v, rank[match(texts_of(v), all)])
   fn(place(x), place(y))
 }
-
-is_one_text <- function(x) is.character(x) && length(x) == 1
-as_texts <- function(x) if (is.character(x) && length(x) == 1) x else as_text_vector(x)
 
 compare_bytes <- function(fn, x, y) {
   n <- max(length(x), length(y))
@@ -278,52 +214,6 @@ same_kind <- function(kinds, args, ctx) {
   if (kind == "factor") "text" else kind
 }
 
-# Brings values to one representation, so that they can stand in one column.
-alike <- function(values) {
-  kinds <- vapply(values, kind_of_values, "")
-  kind <- common_kind(kinds)
-  like <- values[match(kind, kinds)]
-  lapply(values, as_values_of, kind = kind, like = like)
-}
-
-kind_of_values <- function(x) if (is.character(x) && all(is.na(x))) "empty" else kind_of(x)
-
-as_values_of <- function(x, kind, like) {
-  if (kind %in% c("text", "factor")) {
-    if (kind_of(x) == "empty") return(text_vector(rep(NA_integer_, length_of(x)), character()))
-    return(if (is.character(x)) encode_text(x) else as_text_vector(x))
-  }
-  if (kind_of(x) == "empty" && is_moment(kind)) return(like[[1]][rep(NA_integer_, length_of(x))])
-  if (kind == "integer64") return(bit64::as.integer64(x))
-  if (kind == "integer") return(as.integer(x))
-  if (kind == "double") return(as_plain_number(x))
-  x
-}
-
-# The value at `choice` (1 for the first list of values, ...) in each row.
-choose_from <- function(values, choice) {
-  n <- length(choice)
-  values <- lapply(alike(values), function(v) if (length_of(v) == n) v else repeated(v, n))
-  if (any(vapply(values, is_text_vector, logical(1)))) return(choose_texts(values, choice))
-  result <- values[[1]]
-  for (k in seq_along(values)[-1]) {
-    at <- which(choice == k)
-    result[at] <- values[[k]][at]
-  }
-  result
-}
-
-choose_texts <- function(values, choice) {
-  texts <- unique(unlist(lapply(values, texts_of)))
-  result <- rep(NA_integer_, length(choice))
-  for (k in seq_along(values)) {
-    at <- which(choice == k)
-    place <- match(texts_of(values[[k]]), texts)
-    result[at] <- place[codes_of(values[[k]])[at]]
-  }
-  text_vector(result, texts)
-}
-
 room("case", "row",
   args = alist(... = , otherwise = NULL), takes = list(), gives = "any",
   check = function(expr, values, ctx) {
@@ -401,11 +291,22 @@ room("bands", "row",
   words = "which band between limits; a limit belongs to the band above it"
 )
 
-# Constants that must be known when the brief is made.
-set_of_values <- function(expr, values, arg, ctx) {
-  set <- check_set(expr, values, ctx, tick(arg))
-  if (set$type != "value") {
-    stop_in(ctx, "bad_argument", sprintf("`%s` takes values that are known, and given() is not supplied.", arg))
-  }
-  set$value
+# Text written in a comparison with a date is read as that date, strictly; beside a date with time it
+# may have a time of day, which is one of the column's own zone.
+date_from_text <- function(args, ctx) {
+  kinds <- vapply(args, function(arg) arg$kind, character(1))
+  if (!any(is_moment(kinds))) return(args)
+  times <- any(kinds == "time")
+  lapply(args, function(arg) {
+    if (arg$type != "value" || arg$kind != "text") return(arg)
+    moment <- strict_date(arg$value)
+    if (anyNA(moment) && times) moment <- strict_clock(arg$value)
+    if (anyNA(moment)) {
+      stop_in(
+        ctx, "wrong_kind", sprintf("%s is compared with a date and is no date.", value_text(arg$value)),
+        sprintf("Write dates as \"2025-03-31\"%s.", if (times) ", times as \"2025-03-31 18:30:00\"" else "")
+      )
+    }
+    value_node(moment)
+  })
 }

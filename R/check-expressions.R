@@ -33,14 +33,6 @@ one_value_node <- function(value, what, ctx) {
   )
 }
 
-# Long chains such as a + b + c are a deep tree that leans to the left; they are gone through from the
-# bottom, so that their length is no depth.
-chained <- c("+", "-", "*", "/", "&", "|")
-
-is_chained <- function(expr) {
-  is.call(expr) && length(expr) == 3 && is.symbol(expr[[1]]) && as.character(expr[[1]]) %in% chained
-}
-
 check_chain <- function(expr, values, ctx) {
   spine <- list()
   while (is_chained(expr)) {
@@ -135,10 +127,6 @@ with_kinds <- function(args, takes) {
   })
 }
 
-takes_of <- function(takes, label) {
-  if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
-}
-
 # Arguments that are the same for all rows: a value, or an expression of values alone.
 constant_arg <- function(node, name, arg, ctx) {
   if (node$type == "given") return(node)
@@ -156,64 +144,6 @@ is_constant <- function(node) {
 folded_constant <- function(node) {
   if (node$type == "value") return(node)
   value_node(plain_vector(evaluate_column(node, table_in_hand(NULL, 1))))
-}
-
-# Values for a set, written as c(...), as one value, as a local variable or as given(). What is still
-# to be supplied is kept as it is.
-check_set <- function(expr, values, ctx, what) {
-  parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
-  members <- lapply(parts, set_member, values = values, ctx = ctx, what = what)
-  families <- setdiff(unique(vapply(members, function(m) kind_family(m$kind), "")), "")
-  if (length(families) > 1) stop_in(
-    ctx, "wrong_kind", sprintf("%s holds values of one kind, and these are %s.", what, both(families))
-  )
-  if (any(vapply(members, function(m) m$type == "given", TRUE))) {
-    return(list(type = "set", args = members, kind = members[[1]]$kind))
-  }
-  value_node(joined_values(lapply(members, `[[`, "value")))
-}
-
-set_member <- function(expr, values, ctx, what) {
-  if (rlang::is_missing(expr)) stop_in(ctx, "bad_argument", sprintf("%s has an empty place.", what))
-  if (is.symbol(expr)) {
-    name <- as.character(expr)
-    if (name %in% names(ctx$columns)) stop_in(
-      ctx, "bad_argument", sprintf("%s holds values, and `%s` is a column.", what, name),
-      "To compare two columns row by row write a == b."
-    )
-    if (!is.null(values[[name]])) return(value_node(values[[name]]))
-  }
-  if (is.atomic(expr) && !is.null(expr)) return(value_node(expr))
-  if (rlang::is_call(expr, "given")) return(check_given(expr, ctx, set = TRUE))
-  node <- check_node(expr, values, ctx)
-  if (!is_constant(node)) stop_in(
-    ctx, "bad_argument", sprintf("%s holds values, and %s is worked out for each row.", what, node_text(node))
-  )
-  folded_constant(node)
-}
-
-# Values of one family in one vector: none of them changes on the way.
-joined_values <- function(values) {
-  values <- lapply(values, function(value) if (is.factor(value)) as.character(value) else value)
-  if (length(values) == 0) return(logical())
-  wholes <- vapply(values, inherits, TRUE, what = "integer64")
-  if (any(wholes) && all(vapply(values, is_whole_vector, TRUE))) values <- lapply(values, bit64::as.integer64)
-  if (any(wholes) && !all(vapply(values, inherits, TRUE, what = "integer64"))) {
-    values <- lapply(values, as_plain_number)
-  }
-  do.call(c, unname(values))
-}
-
-is_whole_vector <- function(x) {
-  if (inherits(x, "integer64") || is.integer(x) || is.logical(x)) return(TRUE)
-  is.double(x) && !is.object(x) && all(is.na(x) | is.finite(x) & x == floor(x) & abs(x) <= 2^53)
-}
-
-kind_family <- function(kind) {
-  for (family in c("number", "text", "moment")) {
-    if (kind %in% kind_sets[[family]]) return(c(number = "numbers", text = "texts", moment = "dates")[[family]])
-  }
-  ""
 }
 
 call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
@@ -243,98 +173,4 @@ check_given <- function(expr, ctx, set = FALSE) {
   value <- ctx$given[[name]]
   if (is.null(value)) return(list(type = "given", name = name, kind = "any"))
   if (set) value_node(value) else one_value_node(value, sprintf("given(%s)", name), ctx)
-}
-
-# Matches a call's arguments to those of a room, by whole names only.
-match_args <- function(expr, args, name, ctx) {
-  parts <- as.list(expr)[-1]
-  allowed <- names(args)
-  labels <- rlang::names2(parts)
-  wrong <- setdiff(labels[nzchar(labels)], allowed)
-  if (length(wrong) > 0) {
-    stop_in(
-      ctx, "bad_argument", sprintf("%s() has no argument `%s`.", name, wrong[1]),
-      meant_argument(wrong[1], setdiff(allowed, "..."))
-    )
-  }
-  if (any(vapply(parts, rlang::is_missing, logical(1)))) {
-    stop_in(ctx, "bad_argument", sprintf("%s() has an empty argument.", name))
-  }
-  if (anyDuplicated(labels[nzchar(labels)])) {
-    stop_in(ctx, "bad_argument", sprintf("%s() has an argument twice.", name))
-  }
-  matched <- place_args(parts, labels, allowed, name, ctx)
-  if ("..." %in% allowed && all(nzchar(rlang::names2(matched)))) {
-    stop_in(ctx, "bad_argument", sprintf("%s() needs at least one value.", name))
-  }
-  for (arg in setdiff(allowed, c(names(matched), "..."))) {
-    if (rlang::is_missing(args[[arg]])) {
-      stop_in(ctx, "bad_argument", sprintf("%s() needs a value for `%s`.", name, arg))
-    }
-    if (!is.null(args[[arg]])) matched[[arg]] <- args[[arg]]
-  }
-  matched
-}
-
-meant_argument <- function(name, allowed) {
-  near <- nearest(name, allowed)
-  foreign <- foreign_word(name, foreign_arguments)
-  if (length(near) == 0 && !is.null(foreign)) foreign else meant(name, allowed, "arguments")
-}
-
-place_args <- function(parts, labels, allowed, name, ctx) {
-  if ("..." %in% allowed) {
-    named <- labels %in% allowed
-    return(c(parts[!named], parts[named]))
-  }
-  free <- setdiff(allowed, labels)
-  unnamed <- which(!nzchar(labels))
-  if (length(unnamed) > length(free)) {
-    stop_in(
-      ctx, "bad_argument",
-      sprintf("%s() takes at most %s.", name, count_of(length(allowed), "argument"))
-    )
-  }
-  labels[unnamed] <- free[seq_along(unnamed)]
-  stats::setNames(parts, labels)
-}
-
-check_kinds <- function(args, takes, name, ctx) {
-  for (i in seq_along(args)) {
-    label <- rlang::names2(args)[i]
-    set <- takes_of(takes, label)
-    if (is.null(set) || kind_fits(args[[i]]$kind, set)) next
-    what <- node_text(args[[i]])
-    stop_in(
-      ctx, "wrong_kind",
-      sprintf("%s() takes %s, and %s is %s.", name, set_words[[set]], what, a_kind(args[[i]]$kind)),
-      kind_hint(args[[i]], set, ctx),
-      column = args[[i]]$name
-    )
-  }
-}
-
-kind_hint <- function(node, set, ctx) {
-  if (node$type == "column" && node$kind == "text" && set == "number") {
-    return(c(
-      ctx$column_notes[[node$name]],
-      sprintf("Count with count(%s), or make numbers of it: as_number(%s).", node$name, node$name)
-    ))
-  }
-  if (node$type == "column" && set == "logical") {
-    return(sprintf("Write a comparison, such as %s == ... or is_missing(%s).", node$name, node$name))
-  }
-  NULL
-}
-
-node_text <- function(node) {
-  switch(node$type,
-    column = tick(node$name), value = value_text(node$value), given = sprintf("given(%s)", node$name),
-    sprintf("the result of %s()", node$fn)
-  )
-}
-
-value_text <- function(value) {
-  text <- if (is.character(value)) encodeString(value, quote = "\"") else format(value)
-  listing(text, 3)
 }

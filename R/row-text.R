@@ -9,23 +9,6 @@ room("joined", "row",
   words = "texts joined into one; missing if one of them is"
 )
 
-# Any value as text: numbers as R writes them to 15 digits, dates by ISO 8601.
-as_written <- function(x) {
-  if (is_textual(x)) return(if (is_one_text(x)) x else as_text_vector(x))
-  values <- unique(x)
-  texts <- if (is.double(values) && !is.object(values)) {
-    format_each(values)
-  } else if (inherits(values, "POSIXct")) {
-    time_texts(values)
-  } else {
-    as.character(values)
-  }
-  texts[is.na(values) & !is.nan(unclass(as.double(values)))] <- NA
-  pooled(match(x, values), texts)
-}
-
-format_each <- function(x) vapply(x, format, character(1), digits = 15, scientific = FALSE)
-
 join_two <- function(a, b, sep) {
   if (is_one_text(a)) return(on_texts(b, function(t) paste(a, t, sep = sep)))
   if (is_one_text(b)) return(on_texts(a, function(t) paste(t, b, sep = sep)))
@@ -44,7 +27,6 @@ room("as_text", "row",
 # A function of texts and what it is told besides: on each text once where that is the same for all
 # rows, else on each combination once. What is missing anywhere gives missing.
 on_text <- function(name, gives, fn, words, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
-  force(fn)
   room(name, "row",
     args = args, takes = takes, gives = gives, ready = ready,
     work = function(...) texts_worked(fn, list(...)), words = words
@@ -73,30 +55,6 @@ texts_worked <- function(fn, args) {
   if (any(!gone)) every[!gone] <- result
   number <- core_group_numbers(groups)
   if (is.character(every)) pooled(number, every) else core_look_up(number, every)
-}
-
-# Letters whatever the locale of the session. Code points that are no characters, at which R's functions
-# stop, are held by others that do not occur meanwhile.
-in_unicode <- function(fn) {
-  force(fn)
-  function(x, ...) {
-    local_utf8()
-    x <- enc2utf8(x)
-    if (!any(grepl(no_characters, x, useBytes = TRUE))) return(fn(x, ...))
-    spare <- intToUtf8(0xF0000 + seq_len(300), multiple = TRUE)
-    spare <- utils::head(spare[!vapply(spare, function(one) any(grepl(one, x, fixed = TRUE)), TRUE)], 2)
-    held <- exchanged(x, c("\xef\xbf\xbe", "\xef\xbf\xbf"), spare)
-    result <- fn(held, ...)
-    if (is.character(result)) exchanged(result, spare, c("\xef\xbf\xbe", "\xef\xbf\xbf")) else result
-  }
-}
-
-no_characters <- "\xef\xbf[\xbe\xbf]"
-
-exchanged <- function(x, from, to) {
-  for (k in seq_along(from)) x <- gsub(from[k], to[k], x, fixed = TRUE, useBytes = TRUE)
-  Encoding(x) <- "UTF-8"
-  x
 }
 
 on_text("upper", "text", in_unicode(toupper), "in capitals")

@@ -1,22 +1,5 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
-as_days <- function(x) {
-  if (inherits(x, "POSIXct")) {
-    zone <- attr(x, "tzone")
-    utc <- is.null(zone) || zone[1] %in% c("UTC", "GMT")
-    return(if (utc) floor(as.double(unclass(x)) / 86400) else as.double(as.Date(x, tz = zone[1])))
-  }
-  floor(as.double(unclass(x)))
-}
-
-on_date <- function(name, part, words) {
-  force(part)
-  room(name, "row",
-    args = alist(x = ), takes = list(x = "moment"), gives = "integer",
-    work = function(x) core_date_part(as_days(x), part, 1L), words = words
-  )
-}
-
 on_date("year", "year", "the year")
 on_date("quarter", "quarter", "the quarter, 1 to 4")
 on_date("month", "month", "the month, 1 to 12")
@@ -24,13 +7,6 @@ on_date("week", "week", "the week by ISO 8601, 1 to 53")
 on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to")
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
-
-month_start <- function(starts) {
-  if (length(starts) != 1 || !is.numeric(starts) || !starts %in% 1:12) {
-    stop_idle("bad_argument", "fiscal_year(starts = ) takes a month, 1 to 12.")
-  }
-  as.integer(starts)
-}
 
 room("fiscal_year", "row",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
@@ -66,8 +42,6 @@ room("start_of", "row",
   },
   words = "the first day of the day's week (Monday), month, quarter or year"
 )
-
-as_date_class <- function(days) structure(as.double(days), class = "Date")
 
 room("as_date", "row",
   args = alist(x = ), takes = list(x = "any"), gives = "date", counts = TRUE,

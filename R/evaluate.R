@@ -78,13 +78,19 @@ evaluate_column <- function(node, table) {
   )
 }
 
-settled <- function(value) if (is.character(value)) encode_text(value) else value
-
-repeated <- function(value, n) {
-  if (is_text_vector(value)) return(pick_rows(value, rep(1L, n)))
-  if (is.character(value)) {
-    present <- value[!is.na(value)]
-    return(text_vector(rep(if (is.na(value)) NA_integer_ else 1L, n), enc2utf8(present)))
+all_met <- function(checked, table) {
+  met <- NULL
+  for (condition in checked) {
+    this <- as.logical(evaluate_column(condition$node, table))
+    met <- if (is.null(met)) this else met & this
   }
-  rep(value, n)
+  met
+}
+
+# The place of each row in an order, from 0; rows that tie share a place.
+sort_places <- function(sorts, table) {
+  keys <- lapply(sorts, function(key) evaluate_column(key$node, table))
+  down <- vapply(sorts, function(key) key$down, logical(1))
+  order <- core_order(keys, down, table$n)
+  core_places(keys, order)
 }

@@ -4,8 +4,6 @@
 
 of_some <- function(answer, line, n) ifelse(tabulate(line, n) > 0, answer, NA)
 
-as_doubles <- function(x) if (inherits(x, "integer64")) suppressWarnings(as.double(x)) else as.double(unclass(x))
-
 by_line <- function(values, line, n) {
   sums <- rep(NA_real_, n)
   found <- rowsum(values, line)
@@ -68,8 +66,6 @@ end_in_columns <- function(x, line, n, last) {
   order[if (last) last_match(seq_len(n), line[order]) else match(seq_len(n), line[order])]
 }
 
-last_match <- function(wanted, x) length(x) + 1L - match(wanted, rev(x))
-
 nth_in_columns <- function(line, n, nth) {
   order <- order(line, method = "radix")
   count <- tabulate(line, n)
@@ -102,21 +98,6 @@ most_frequent <- function(x, line, n) {
 }
 
 goes_in_columns <- function(node) !is.null(room_of("figure", node$fn)$in_columns)
-
-columns_route <- function(drawn, nodes, first, keys) {
-  if (length(nodes) == 0) return(list())
-  entries <- entries_table(drawn)
-  met <- plain_line_of(drawn, keys)
-  line <- match(match(seq_along(first), met), first)[met]
-  values <- lapply(nodes, function(node) {
-    read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
-    x <- read("x")
-    weight <- read("weight")
-    rows <- rows_in_columns(node, x, weight, read("where"), entries)
-    room_of("figure", node$fn)$in_columns(x[rows], line[rows], length(first), node, weight[rows])
-  })
-  stats::setNames(values, node_ids(nodes))
-}
 
 # The rows that a figure is of, in its own order.
 rows_in_columns <- function(node, x, weight, where, entries) {

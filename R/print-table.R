@@ -124,25 +124,3 @@ table_block <- function(texts, heading, right) {
   width <- max(cli::ansi_nchar(texts, "width"))
   as.character(cli::ansi_align(texts, width = width, align = if (right) "right" else "left"))
 }
-
-#' @rdname brief
-#' @param x A brief.
-#' @export
-print.idle_brief <- function(x, ...) {
-  local_utf8()
-  say_title(page_title(x))
-  words <- c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))
-  for (line in words) {
-    inset <- if (startsWith(line, "  ")) 6 else 4
-    say(trimws(line), indent = inset - 2, exdent = inset + 2)
-  }
-  print_notes(x$notes)
-  wanting <- values_wanting(x)
-  if (length(wanting) > 0) {
-    say_quiet(sprintf("Not drawn up: %s to be supplied. See supply().", both(sprintf("given(%s) is", wanting))))
-    return(invisible(x))
-  }
-  cat("\n")
-  print(draw_up(amend(x, title = NULL)))
-  invisible(x)
-}

@@ -10,45 +10,6 @@ room("figure", "call", place = 3,
   check = function(expr, name, values, ctx) check_figure(expr, name, values, ctx)
 )
 
-# A figure call, lifted out of the expression that it stands in.
-check_figure <- function(expr, name, values, ctx) {
-  if (is.null(ctx$entries)) {
-    stop_in(
-      ctx, "figure_misplaced", sprintf("%s() gathers entries, and there is nothing to gather here.", name),
-      c("Figures belong into the section `figures`.", ctx$figure_hint)
-    )
-  }
-  figure <- room_of("figure", name)
-  if (is.null(figure$check)) check_plain_figure(expr, name, values, ctx) else figure$check(expr, values, ctx)
-}
-
-check_plain_figure <- function(expr, name, values, ctx) {
-  figure <- room_of("figure", name)
-  parts <- match_args(expr, c(figure$args, alist(where = NULL)), name, ctx)
-  inner <- ctx
-  inner$columns <- ctx$entries
-  inner$entries <- NULL
-  inner$figures <- NULL
-  inner$figure_hint <- sprintf("A figure of a figure is a page of its own: see help(\"brief\").")
-  sorts <- intersect(names(parts), "along")
-  args <- lapply(parts[setdiff(names(parts), sorts)], check_node, values = values, ctx = inner)
-  if (length(sorts)) args$along <- check_sort(parts$along, values, inner)
-  check_kinds(args, c(figure$takes, list(where = "logical")), name, ctx)
-  if (!is.null(figure$ready)) args <- figure$ready(args, ctx)
-  kind <- if (is.null(args$x)) "any" else args$x$kind
-  node <- list(
-    type = "figure", fn = name, args = args, text = expr_text(expr),
-    kind = if (is.function(figure$gives)) figure$gives(kind, args, ctx) else figure$gives
-  )
-  node$id <- rlang::hash(strip_text(node))
-  node
-}
-
-strip_text <- function(node) {
-  node$text <- NULL
-  node
-}
-
 # What the folds read: the same values under the same condition are read once for all their figures.
 feed_of <- function(node, entries) {
   read <- function(arg) if (!is.null(node$args[[arg]])) evaluate_column(node$args[[arg]], entries)
@@ -116,20 +77,6 @@ finish_level <- function(nodes, feeds, answers, level, regroup) {
   })
 }
 
-# Folds of one plain column over groups.
-column_folded <- function(groups, values, folds) {
-  feed <- list(values = values, condition = NULL, weights = NULL, along = NULL, folds = folds, counted = TRUE)
-  core_or_stop(core_summarise(groups, list(feed), list()))$feeds[[1]]
-}
-
-core_or_stop <- function(expr) {
-  tryCatch(expr, `std::overflow_error` = function(e) {
-    stop_idle(
-      "overflow", paste0(conditionMessage(e), "."), "Sum ordinary numbers instead: sum(as_number(x))."
-    )
-  })
-}
-
 finish_figure <- function(node, feed, facts, groups) {
   figure <- room_of("figure", node$fn)
   fold <- figure$fold(node)
@@ -164,29 +111,12 @@ dressed <- function(answer, kind, like) {
   answer
 }
 
-time_zone <- function(like) if (is.null(attr(like, "tzone"))) "" else attr(like, "tzone")[1]
-
-figure_label <- function(node) {
-  words <- room_of("figure", node$fn)$words
-  x <- node$args$x
-  text <- if (is.function(words)) words(node) else words
-  if (!is.null(x)) text <- gsub("{x}", node_label(x), text, fixed = TRUE)
-  if (is.null(node$args$where) || !is.null(node$asked)) text else paste0(text, ", where ", node_label(node$args$where))
+# The values of groups for lines, of which some have no entries: `place` says which group is whose.
+spread_to_lines <- function(value, node, place) {
+  spread <- pick_rows(value, place)
+  of_none <- room_of("figure", node$fn)$of_none
+  if (!is.null(of_none)) spread[is.na(place)] <- of_none
+  spread
 }
 
-call_label <- function(fn, args) {
-  if (grepl("^[a-z]", fn)) return(sprintf("%s(%s)", fn, toString(args)))
-  if (length(args) == 1) paste0(fn, args) else paste(args[1], fn, args[2])
-}
-
-node_label <- function(node) {
-  if (node$type == "call" && node$fn == "combination") {
-    return(paste("combinations of", both(vapply(unname(node$args), node_label, ""))))
-  }
-  if (node$type == "call" && length(nodes_of(node)) > 200) return(sprintf("the result of %s()", node$fn))
-  switch(node$type,
-    column = node$name, parent = "parent", set = "a set of values", value = value_text(node$value),
-      given = sprintf("given(%s)", node$name),
-    call_label(node$fn, vapply(unname(node$args), node_label, character(1)))
-  )
-}
+rows_to_values <- function(rows, feed) pick_rows(feed$values, as.integer(rows))

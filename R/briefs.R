@@ -1,0 +1,157 @@
+# A brief made from its captured sections: each is checked in turn, and nothing is kept that is not checked.
+
+# `sections` are the captured items by section; nothing is kept that is not checked.
+new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
+  sections <- Filter(length, sections)
+  depth <- check_pages(source)
+  ctx <- list(
+    columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
+    keys = character(), sections = names(sections), totals = total_columns(source),
+      stands_for = renamed_columns(source),
+    column_notes = column_notes(source)
+  )
+  checked <- list()
+  notes <- c(page_notes(source), shadow_notes(sections, ctx))
+  for (name in intersect(section_names(), names(sections))) {
+    ctx$section <- name
+    section <- room_of("section", name)
+    ctx$windows <- isTRUE(section$windows)
+    checked[[name]] <- section$check(sections[[name]], ctx)
+    ctx <- section$leaves(checked[[name]], ctx)
+  }
+  if (narrowed && looks_around(checked)) notes <- c(notes, paste(
+    "The ledger is narrowed: ranks, shares and other figures that look at several rows are worked from this",
+    "part alone.",
+    "To show a part of the whole page, use the section `show`."
+  ))
+  checked <- with_requests(checked)
+  structure(
+    list(
+      source = source, sections = sections, checked = checked, given = given,
+      columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
+      narrowed = narrowed
+    ),
+    class = "idle_brief"
+  )
+}
+
+# What a section asks of those that are worked before it is put to them here, from the last on, so that
+# none of them has to know of a later one.
+with_requests <- function(checked) {
+  for (name in rev(section_names())) {
+    asks <- room_of("section", name)$asks
+    requests <- if (!is.null(asks) && !is.null(checked[[name]])) asks(checked[[name]])
+    for (to in names(requests)) {
+      checked[[to]] <- room_of("section", to)$grants(checked[[to]], requests[[to]])
+    }
+  }
+  checked
+}
+
+# How many pages stand upon each other, this one included.
+check_pages <- function(source) {
+  depth <- pages_deep(source) + 1
+  if (depth > limit("most_pages")) stop_idle(
+    "too_deep", sprintf("At most %s pages stand upon each other, and this would be one more.", limit("most_pages")),
+    "Draw up one of those below, and go on from its statement."
+  )
+  depth
+}
+
+# Subtotals stay on their page, and so do the columns that mark them.
+columns_for_pages_above <- function(ctx) {
+  if (is.null(ctx$level_sets)) ctx$columns else ctx$columns[setdiff(names(ctx$columns), level_columns)]
+}
+
+# Where a local variable has the name of a column, the column wins, and the page says so.
+shadow_notes <- function(sections, ctx) {
+  variables <- unique(unlist(lapply(sections, function(items) {
+    lapply(items, function(item) names(item$values))
+  })))
+  shadowed <- intersect(variables, names(ctx$columns))
+  if (length(shadowed) == 0) return(character())
+  sprintf("%s is a column and also a variable outside; the column is used.", tick(shadowed))
+}
+
+# Whether there are windows on a page, which see other rows.
+looks_around <- function(checked) {
+  any(vapply(nodes_within(checked), function(node) identical(node$type, "window"), TRUE))
+}
+
+# The instructions in words, one line each.
+brief_words <- function(brief) {
+  unlist(lapply(intersect(section_names(), names(brief$checked)), function(name) {
+    room_of("section", name)$words(brief$checked[[name]])
+  }))
+}
+
+check_is_brief <- function(x) {
+  if (!is_brief(x)) {
+    stop_idle(
+      "bad_argument", sprintf("This takes a brief, and got %s.", a_thing(x)),
+      "Make one with brief(source, lines = ..., figures = ...)."
+    )
+  }
+  x
+}
+
+capture_sections <- function(quos) {
+  names <- check_section_names(rlang::names2(quos))
+  sections <- lapply(quos, capture_items)
+  stats::setNames(sections, names)
+}
+
+meant_section <- function(name, near, known) {
+  foreign <- foreign_word(name, foreign_sections)
+  if (!is.null(foreign)) return(sprintf("Here that is %s.", foreign))
+  if (length(near) > 0) return(sprintf("Did you mean %s?", either(tick(near))))
+  sprintf("The sections are %s.", both(tick(known)))
+}
+
+check_section_names <- function(names) {
+  known <- section_names()
+  for (name in names) {
+    if (!nzchar(name)) {
+      stop_idle(
+        "unknown_section", "Every section of a brief has a name, and one has none.",
+        sprintf("The sections are %s.", both(tick(known)))
+      )
+    }
+    if (!name %in% known) {
+      near <- nearest(name, known)
+      stop_idle(
+        "unknown_section", sprintf("A brief has no section `%s`.", name),
+        meant_section(name, near, known),
+        section = name
+      )
+    }
+  }
+  twice <- names[duplicated(names)]
+  if (length(twice) > 0) {
+    stop_idle(
+      "section_twice", sprintf("The section `%s` is given twice.", twice[1]),
+      sprintf("Put both parts into one: %s = c(..., ...).", twice[1]),
+      section = twice[1]
+    )
+  }
+  names
+}
+
+# The brief of a brief or of a statement.
+brief_of <- function(x, fn) {
+  if (is_brief(x)) return(x)
+  if (inherits(x, "idle_statement")) {
+    brief <- statement_part(x, "brief")
+    if (is.null(brief)) stop_idle(
+      "bad_argument", "This statement has lost its brief.", "Draw it up again with draw_up()."
+    )
+    return(brief)
+  }
+  stop_idle("bad_argument", sprintf("%s() takes a brief or a statement, and got %s.", fn, a_thing(x)))
+}
+
+narrow_to <- function(brief, items) {
+  sections <- brief$sections
+  sections$only <- c(sections$only, items)
+  new_brief(brief$source, sections, brief$given, narrowed = TRUE)
+}

@@ -1,0 +1,133 @@
+# Values as they look on a page and in a sentence; the same texts go to the terminal and to reports.
+
+missing_mark <- "(missing)"
+
+# The texts of a column. Text from data loses control characters, so that it cannot disturb a page.
+cell_texts <- function(x, format = NULL, decimals = NULL) {
+  if (length_of(x) == 0) return(character())
+  if (is_text_vector(x)) x <- plain_vector(x)
+  gone <- is_missing_value(x)
+  text <- if (!is.null(format)) {
+    fn <- room_of("format", format$fn)
+    clean_text(fn$show(x, fn$decimals(x, format$options), format$options))
+  } else {
+    default_texts(x, decimals)
+  }
+  text[gone] <- missing_mark
+  text
+}
+
+default_texts <- function(x, decimals = NULL) {
+  switch(kind_of(x),
+    logical = ifelse(x, "yes", "no"), empty = rep(missing_mark, length(x)),
+    integer = , double = , integer64 = number_text(x, if (is.null(decimals)) needed_decimals(x) else decimals),
+    date = format(x), time = time_texts(x),
+    clean_text(as.character(x))
+  )
+}
+
+# To the second, or as far as the values go.
+time_texts <- function(x) {
+  seconds <- as.double(unclass(x))
+  if (!any(seconds != floor(seconds), na.rm = TRUE)) return(format(x, "%Y-%m-%d %H:%M:%S"))
+  text <- sub("[.]?0+$", "", format(x, "%Y-%m-%d %H:%M:%OS6"))
+  ifelse(is.na(x), NA, text)
+}
+
+# A year or another plain label among whole numbers takes no thousands mark.
+key_texts <- function(x, format = NULL) {
+  if (is.null(format) && is.numeric(x) && !is.object(x)) {
+    whole <- is.finite(x) & x == round(x)
+    if (all(whole | is.na(x)) && all(abs(x) < 10000, na.rm = TRUE)) {
+      return(ifelse(is.na(x), missing_mark, formatC(x, format = "d")))
+    }
+  }
+  cell_texts(x, format)
+}
+
+is_right_aligned <- function(x) kind_of(x) %in% c("integer", "double", "integer64")
+
+period_texts <- function(x, unit) {
+  days <- as_days(x)
+  whole <- is.na(days) | days == core_date_part(days, paste0("start_of_", unit), 1L)
+  part <- function(name) core_date_part(days, name, 1L)
+  text <- switch(unit,
+    year = sprintf("%d", part("year")), quarter = sprintf("%d Q%d", part("year"), part("quarter")),
+    month = sprintf("%d-%02d", part("year"), part("month")),
+    week = sprintf("%d-W%02d", part("week_year"), part("week")), format(as_date_class(days))
+  )
+  ifelse(whole, text, format(as_date_class(days)))
+}
+
+# As many decimals as a column needs, two at the most; more when all its values are small.
+needed_decimals <- function(x) {
+  x <- abs(as_plain_number(x))
+  x <- x[is.finite(x) & x > 0]
+  if (length(x) == 0 || all(x == round(x))) return(0)
+  if (all(abs(x * 10 - round(x * 10)) < 1e-9 * pmax(x, 1))) return(1)
+  least_digits <- if (max(x) < 1) 4 else 2
+  least_digits
+}
+
+number_text <- function(x, decimals) {
+  if (inherits(x, "integer64")) return(group_digits(as.character(x)))
+  x <- as_plain_number(x)
+  text <- formatC(x, format = "f", digits = decimals, big.mark = ",")
+  text[is.finite(x) & abs(x) < 0.5 * 10^-decimals] <- formatC(0, format = "f", digits = decimals)
+  far <- is.finite(x) & abs(x) >= 1e15
+  text[far] <- formatC(x[far], format = "e", digits = 6)
+  text[is.nan(x)] <- "not a number"
+  text[is.infinite(x)] <- ifelse(x[is.infinite(x)] > 0, "infinite", "-infinite")
+  text
+}
+
+group_digits <- function(text) {
+  sign <- ifelse(startsWith(text, "-"), "-", "")
+  digits <- sub("^-", "", text)
+  while (any(grepl("^[0-9]{4}", digits))) {
+    digits <- sub("^([0-9]+)([0-9]{3})", "\\1,\\2", digits)
+  }
+  paste0(sign, digits)
+}
+
+exact_text <- function(value) {
+  if (!is.double(value) || is.object(value) || is_missing_value(value) || !is.finite(value)) return(cell_texts(value))
+  format(value, digits = 15, big.mark = ",", scientific = FALSE, trim = TRUE)
+}
+
+value_text <- function(value) {
+  text <- if (is.character(value)) encodeString(value, quote = "\"") else format(value)
+  listing(text, 3)
+}
+
+texts_of_numbers <- function(x) vapply(x, function(one) exact_text(if (abs(one) > 1e-6) round(one, 9) else one), "")
+
+# So many values as a person can follow, and how many more there are.
+some_values <- function(x, sign = ", ", most = 10) {
+  n <- length(x)
+  if (n == 0) return("nothing")
+  text <- function(values) {
+    paste(trimws(vapply(seq_along(values), function(i) exact_text(values[i]), "")), collapse = sign)
+  }
+  if (n <= most + 2) return(text(x))
+  paste0(
+    text(x[seq_len(most)]), sign, "...", sign, text(x[n]), sprintf(" (%s values)", big_mark(n))
+  )
+}
+
+# Any value as text: numbers as R writes them to 15 digits, dates by ISO 8601.
+as_written <- function(x) {
+  if (is_textual(x)) return(if (is_one_text(x)) x else as_text_vector(x))
+  values <- unique(x)
+  texts <- if (is.double(values) && !is.object(values)) {
+    format_each(values)
+  } else if (inherits(values, "POSIXct")) {
+    time_texts(values)
+  } else {
+    as.character(values)
+  }
+  texts[is.na(values) & !is.nan(unclass(as.double(values)))] <- NA
+  pooled(match(x, values), texts)
+}
+
+format_each <- function(x) vapply(x, format, character(1), digits = 15, scientific = FALSE)

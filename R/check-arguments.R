@@ -1,0 +1,74 @@
+# Arguments of one value, groups, and spans of rows or of the calendar.
+
+one_value <- function(expr, values, arg, ctx) {
+  node <- check_node(expr, values, ctx)
+  if (!is_constant(node)) {
+    stop_in(ctx, "bad_argument", sprintf("`%s` takes one value.", arg))
+  }
+  folded_constant(node)$value
+}
+
+check_per <- function(expr, values, ctx) {
+  if (is.null(expr) || rlang::is_call(expr, "whole", n = 0)) return(list())
+  if (rlang::is_call(expr, "parent", n = 0)) return(list(check_parent(ctx)))
+  parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
+  lapply(parts, check_node, values = values, ctx = ctx)
+}
+
+# The group of a window that a line shares with those under the same subtotal.
+check_parent <- function(ctx) {
+  if (is.null(ctx$level_sets)) stop_in(
+    ctx, "bad_argument", "parent() is the subtotal above a line, and the page has no section `footing`.",
+    "Add footing = rollup(...), or say which group is meant: per = reach, or per = whole()."
+  )
+  sets <- c(list(ctx$keys), ctx$level_sets)
+  parents <- parent_sets(sets)
+  unclear <- which(vapply(parents, is.null, TRUE))
+  if (length(unclear)) stop_in(
+    ctx, "bad_argument",
+    sprintf("parent() is not clear: the lines by %s stand under more than one subtotal.", both(sets[[unclear[1]]])),
+    sprintf("Say which group is meant: per = %s, or per = whole().", ctx$keys[1])
+  )
+  list(type = "parent", kind = "any", text = "parent()", name = "parent")
+}
+
+yes_or_no <- function(expr, values, ctx, what) {
+  value <- one_value(expr, values, what, ctx)
+  if (!is.logical(value) || is.na(value)) stop_in(ctx, "bad_argument", sprintf("`%s` takes TRUE or FALSE.", what))
+  value
+}
+
+whole_number <- function(expr, values, ctx, what, least = 1) {
+  n <- one_value(expr, values, what, ctx)
+  n <- as_plain_number(n)
+  if (!is.numeric(n) || is.na(n) || n != floor(n) || n < least || n > .Machine$integer.max) {
+    stop_in(
+      ctx, "bad_argument", sprintf(
+        "`%s` takes a whole number from %s%s, and got %s.", what, least,
+        if (isTRUE(n > least)) sprintf(" to %s", big_mark(.Machine$integer.max)) else "", value_text(n)
+      ), if (identical(n, Inf)) "A figure of all rows up to this one is running(...)."
+    )
+  }
+  n
+}
+
+# list(unit = "rows", "days" or "months", n =, text =)
+check_span <- function(expr, values, ctx, what, least = 1) {
+  if (is.call(expr) && call_name(expr) %in% names(calendar_spans)) {
+    name <- call_name(expr)
+    if (length(expr) != 2) stop_in(ctx, "bad_argument", sprintf("%s() takes one number: %s(7).", name, name))
+    n <- whole_number(expr[[2]], values, ctx, name, least)
+    span <- calendar_spans[[name]]
+    return(list(unit = span[[1]], n = n * span[[2]], text = expr_text(expr)))
+  }
+  list(unit = "rows", n = whole_number(expr, values, ctx, what, least), text = expr_text(expr))
+}
+
+calendar_spans <- list(
+  days = list("days", 1), weeks = list("days", 7), months = list("months", 1), quarters = list("months", 3),
+  years = list("months", 12)
+)
+
+reach <- function(unit, n = 0, short_of = FALSE) list(unit = unit, n = n, short_of = short_of)
+
+by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")

@@ -1,0 +1,33 @@
+# Whether arguments are of the kinds that a function takes.
+
+check_kinds <- function(args, takes, name, ctx) {
+  for (i in seq_along(args)) {
+    label <- rlang::names2(args)[i]
+    set <- takes_of(takes, label)
+    if (is.null(set) || kind_fits(args[[i]]$kind, set)) next
+    what <- node_text(args[[i]])
+    stop_in(
+      ctx, "wrong_kind",
+      sprintf("%s() takes %s, and %s is %s.", name, set_words[[set]], what, a_kind(args[[i]]$kind)),
+      kind_hint(args[[i]], set, ctx),
+      column = args[[i]]$name
+    )
+  }
+}
+
+kind_hint <- function(node, set, ctx) {
+  if (node$type == "column" && node$kind == "text" && set == "number") {
+    return(c(
+      ctx$column_notes[[node$name]],
+      sprintf("Count with count(%s), or make numbers of it: as_number(%s).", node$name, node$name)
+    ))
+  }
+  if (node$type == "column" && set == "logical") {
+    return(sprintf("Write a comparison, such as %s == ... or is_missing(%s).", node$name, node$name))
+  }
+  NULL
+}
+
+takes_of <- function(takes, label) {
+  if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
+}

@@ -1,0 +1,31 @@
+# What a check says: its name, whether it ties, a sentence, and where it differs the lines.
+
+a_check <- function(check, ties, sentence, lines = NULL) {
+  status <- if (is.na(ties)) "note" else if (ties) "ties" else "differs"
+  list(check = check, status = status, sentence = sentence, lines = lines)
+}
+
+a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
+
+status_mark <- function(status) {
+  switch(status,
+    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), cli::col_yellow("note     ")
+  )
+}
+
+is_differ <- function(n) paste(big_mark(n), if (n == 1) "differs" else "differ")
+
+# Columns of which the same holds share a sentence.
+said_together <- function(checks) {
+  checks <- Filter(Negate(is.null), checks)
+  shared <- vapply(checks, function(check) if (is.null(check$name)) "" else check$sentence, "")
+  for (sentence in setdiff(shared, "")) {
+    here <- which(shared == sentence)
+    names <- vapply(checks[here], function(check) sprintf("`%s`", check$name), "")
+    heading <- check_headings[[checks[[here[1]]]$check]]
+    checks[[here[1]]]$sentence <- sprintf("%s: %s: %s", heading, both(names), sentence)
+  }
+  checks[!nzchar(shared) | !duplicated(shared)]
+}
+
+check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups")

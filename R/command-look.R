@@ -1,0 +1,10 @@
+# look: what a file holds.
+
+room("look", "command", place = 1,
+  words = "what each column holds, and the traps in it", options = function() encoding_option,
+  example = "look tolls.csv",
+  run = function(options, files) {
+    print(look(open_file(files, options$encoding)))
+    0L
+  }
+)

@@ -1,0 +1,29 @@
+# Whether two columns hold the same.
+
+# Equal to the bit; missing equals missing, and a value that is no number its like.
+same_values <- function(a, b) {
+  a <- plain_vector(a)
+  b <- plain_vector(b)
+  if (is.factor(a)) a <- as.character(a)
+  if (is.factor(b)) b <- as.character(b)
+  same <- a == b
+  if (!anyNA(same)) return(same)
+  gone <- is.na(a) | is.na(b)
+  same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
+  same
+}
+
+close_values <- function(a, b) {
+  a <- plain_vector(a)
+  b <- plain_vector(b)
+  if (!is.numeric(a) || inherits(a, "integer64") || !is.numeric(b)) return(same_values(a, b))
+  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b))
+  ifelse(is.na(near), same_values(a, b), near | a == b)
+}
+
+within_slack <- function(here, value, slack) {
+  same <- same_values(here, value)
+  if (is.null(slack)) return(same)
+  if (!is_plain_double(plain_vector(here))) return(same | slack > 0)
+  same | (abs(here - value) <= slack) %in% TRUE
+}

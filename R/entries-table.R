@@ -1,0 +1,36 @@
+# The entries in hand as a table that expressions, figures and windows work on.
+
+# A table that windows can work on; what they report goes into the log of the section.
+windowed_table <- function(drawn, column, n, row, label) {
+  log <- drawn$page$log
+  note <- function(text) {
+    log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
+  }
+  table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo, note = note, row = row)
+  table$locale <- drawn$page$locale
+  table$method <- function(sorted) log$sorts <- c(log$sorts, sorted)
+  table$naming <- list(
+    columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
+  )
+  table$could_be_per <- function() columns_for_groups(drawn)
+  table
+}
+
+entries_table <- function(drawn, label = NULL) {
+  table <- windowed_table(drawn, function(name) entry_column(drawn$entries, name), drawn$entries$n, "entry", label)
+  seen <- drawn$entries$seen
+  table$unprinted <- function() setdiff(names(seen$unprinted), names(seen$prints))
+  table$printed <- function(name, print) seen$prints[[name]] <- print
+  table
+}
+
+# The columns whose values may make groups: of lines the keys, of entries all but measured numbers. Kinds
+# are asked of the source, so that no column is fetched for it.
+columns_for_groups <- function(drawn) {
+  if (drawn$lines$grain == "lines") return(drawn$lines$keys)
+  entries <- drawn$entries
+  names <- setdiff(entries$column_names, entries$made_names)
+  known <- if (is.null(entries$column_of)) kinds_of(entries$source)[names]
+  kinds <- if (is.null(known)) vapply(names, function(name) kind_of(entry_column(entries, name)), "") else known
+  names[kinds %in% c("text", "factor", "integer", "logical")]
+}

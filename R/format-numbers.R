@@ -1,0 +1,31 @@
+# How values look on a page. A format's room gives the number of decimals for a column and the text
+# of a value; the same texts go to the terminal and, later, to reports.
+
+room("money", "format",
+  args = alist(x = , currency = "", digits = 2), takes = "number",
+  decimals = function(x, options) options$digits,
+  show = function(x, decimals, options) paste0(options$currency, number_text(x, decimals)),
+  words = function(format) "money"
+)
+
+room("percent", "format",
+  args = alist(x = , digits = 1), takes = "number",
+  decimals = function(x, options) options$digits,
+  show = function(x, decimals, options) paste0(number_text(100 * as_plain_number(x), decimals), "%"),
+  words = function(format) "a percentage"
+)
+
+room("decimals", "format",
+  args = alist(x = , digits = ), takes = "number",
+  decimals = function(x, options) options$digits,
+  show = function(x, decimals, options) number_text(x, decimals),
+  words = function(format) sprintf("a number with %s", count_of(format$options$digits, "decimal"))
+)
+
+# The first day of a week, month, quarter or year, written as that.
+room("period", "format",
+  args = alist(x = , unit = "month"), takes = "date",
+  decimals = function(x, options) 0,
+  show = function(x, decimals, options) period_texts(x, options$unit),
+  words = function(format) sprintf("a %s", format$options$unit)
+)

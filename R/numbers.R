@@ -1,0 +1,37 @@
+# Numbers of all kinds as plain ones, and what their rounding may amount to.
+
+as_plain_number <- function(x) {
+  if (inherits(x, "integer64")) x <- suppressWarnings(as.double(x))
+  if (is.integer(x) || is.logical(x)) x <- as.double(x)
+  x
+}
+
+# Whether 64-bit whole numbers stand among whole numbers only, and can stay what they are.
+are_wholes <- function(values) {
+  wholes <- vapply(values, inherits, TRUE, what = "integer64")
+  any(wholes) && all(wholes | vapply(values, function(x) is.integer(x) || is.logical(x), TRUE))
+}
+
+is_whole_vector <- function(x) {
+  if (inherits(x, "integer64") || is.integer(x) || is.logical(x)) return(TRUE)
+  is.double(x) && !is.object(x) && all(is.na(x) | is.finite(x) & x == floor(x) & abs(x) <= 2^53)
+}
+
+as_doubles <- function(x) if (inherits(x, "integer64")) suppressWarnings(as.double(x)) else as.double(unclass(x))
+
+# Each of some lines, and the total, is off by half of its last place at the most; numbers next to zero
+# have a last place of their own.
+rounding_slack <- function(size_of_lines, total, n) {
+  (size_of_lines + total) * .Machine$double.eps / 2 * (1 + 1e-9) + n * 2^-1074
+}
+
+in_order <- function(x) if (inherits(x, "integer64")) x[order(as.double(x))] else sort(x, method = "radix")
+
+last_match <- function(wanted, x) length(x) + 1L - match(wanted, rev(x))
+
+seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
+
+# The value of an expression, and by how much it may be off because figures in it, or columns that it
+# uses, are known within a bound only: each is moved by its own, and what that does is added up. No
+# slack is NULL: everything in it is exact.
+relative_slack <- 1e-9

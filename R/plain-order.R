@@ -1,0 +1,32 @@
+# Groups and places in plain R, for a second route.
+
+# Groups and places in plain R, for a second route.
+plain_groups <- function(per, table) {
+  ids <- lapply(group_columns(per, table), function(column) {
+    values <- plain_vector(column)
+    match(values, unique(values))
+  })
+  if (length(ids) == 0) return(rep(1L, table$n))
+  match(do.call(paste, ids), unique(do.call(paste, ids)))
+}
+
+# The rows in order, and each row's place, which rows that tie share.
+plain_order <- function(along, table) {
+  keys <- lapply(along, function(sort) {
+    x <- in_language(evaluate_column(sort$node, table), table$locale)
+    ranks <- if (is_text_vector(x) && identical(attr(x, "pool")$language, table$locale) && !is.null(table$locale)) {
+      attr(x, "pool")$rank[codes_of(x)]
+    } else {
+      plain <- plain_vector(x)
+      if (inherits(plain, "integer64")) rank(plain, na.last = "keep", ties.method = "min") else plain
+    }
+    places <- match(ranks, sort(unique(ranks), method = if (is.character(ranks)) "radix" else "auto"))
+    if (sort$down) -places else places
+  })
+  if (length(keys) == 0) return(list(order = seq_len(table$n), place = seq_len(table$n), gap = logical(table$n)))
+  order <- do.call(base::order, c(unname(keys), list(na.last = TRUE)))
+  tied <- do.call(paste, c(unname(keys), list(sep = "/")))
+  place <- integer(table$n)
+  place[order] <- cumsum(!duplicated(tied[order]))
+  list(order = order, place = place, gap = is.na(keys[[1]]))
+}

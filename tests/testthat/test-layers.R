@@ -1,0 +1,41 @@
+# The layers of the package's own source, where that is at hand.
+skip_if_not(file.exists(test_path("../../tools/layers.R")), "the source is not at hand")
+skip_if_not_installed("codetools")
+
+layers <- new.env()
+sys.source(test_path("../../tools/layers.R"), layers)
+in_project <- function(expr) withr::with_dir(test_path("../.."), expr)
+
+test_that("no file calls one above it, and none call each other in a circle", {
+  expect_identical(in_project(layers$wrong_with_layers()), character())
+})
+
+test_that("a call upward, a circle and a file without a layer are seen", {
+  folder <- withr::local_tempdir()
+  write <- function(name, text) writeLines(text, file.path(folder, name))
+  write("low.R", "low <- function() high()")
+  write("high.R", c("high <- function() 1", "higher <- function() side()"))
+  write("side.R", "side <- function() higher()")
+  write("stray.R", "stray <- 1")
+  wrong <- layers$wrong_with_layers(list(ground = "low", top = c("high", "si*")), layers$calls_between(folder))
+  expect_match(wrong, "stray.R stands in no layer", all = FALSE)
+  expect_match(wrong, "low.R calls high\\(\\) of high.R, which is above it", all = FALSE)
+  expect_match(wrong, "2 files call each other in a circle: high.R, side.R", all = FALSE)
+  expect_length(wrong, 3)
+})
+
+test_that("nobody outside the rooms keeps lists of their names or asks for the class of a source", {
+  kinds <- c("figure", "window", "preparation", "source", "rule", "command", "frame_value")
+  names <- unlist(lapply(kinds, rooms_of))
+  names <- setdiff(names, c("any", "sum", "first", "empty", "columns", "row_number", "count", "data_frame", "file"))
+  rooms <- "^(figure|window|row|section|prepare|format|rule|source|command|foreign|words|line-up|demo)"
+  for (path in in_project(list.files("R", "[.]R$", full.names = TRUE))) {
+    if (grepl(rooms, basename(path))) next
+    code <- in_project(getParseData(parse(path, keep.source = TRUE)))
+    texts <- gsub("^\"|\"$", "", code$text[code$token == "STR_CONST"])
+    lists <- in_project(grep(paste0("\"(", paste(names, collapse = "|"), ")\".*\"(", paste(names, collapse = "|"),
+      ")\""), readLines(path), value = TRUE))
+    expect_identical(lists, character(), info = path)
+    expect_false(any(grepl("inherits\\(source", in_project(readLines(path)))), info = path)
+  }
+})
