@@ -1,6 +1,6 @@
 // Figures that need all values of a group.
 #include "bridge.h"
-#include "core/arranged.h"
+#include "core/group/values_by_group.h"
 
 namespace {
 

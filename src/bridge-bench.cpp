@@ -1,6 +1,6 @@
 // For benchmarks only: what reading the columns costs at the least.
 #include "bridge.h"
-#include "core/memory_scan.h"
+#include "core/base/read_floor.h"
 
 // [[Rcpp::export]]
 double core_read_columns(Rcpp::List columns) {

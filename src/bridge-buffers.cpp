@@ -6,7 +6,7 @@
 // After bridge.h, which declares the types that it needs.
 #include <R_ext/Altrep.h>
 
-#include "core/buffer.h"
+#include "core/base/buffer.h"
 
 namespace bridge {
 

@@ -1,7 +1,7 @@
 // Rows picked out of columns, codes looked up, columns fingerprinted.
 #include "bridge.h"
-#include "core/fingerprint.h"
-#include "core/gather.h"
+#include "core/column/fingerprint.h"
+#include "core/column/gather.h"
 
 // [[Rcpp::export]]
 SEXP core_gather(SEXP x, SEXP rows) {

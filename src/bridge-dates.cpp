@@ -1,6 +1,6 @@
 // Parts of dates.
 #include "bridge.h"
-#include "core/calendar.h"
+#include "core/column/calendar.h"
 
 // [[Rcpp::export]]
 SEXP core_date_part(Rcpp::NumericVector days, std::string part, int starts) {

@@ -1,6 +1,6 @@
 // Sorting of rows.
 #include "bridge.h"
-#include "core/order.h"
+#include "core/sort/order.h"
 
 // The rows in order, from 1.
 // [[Rcpp::export]]

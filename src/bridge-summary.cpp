@@ -2,9 +2,9 @@
 #include <numeric>
 
 #include "bridge.h"
-#include "core/fingerprint.h"
-#include "core/summary.h"
-#include "core/weights.h"
+#include "core/column/fingerprint.h"
+#include "core/column/standouts.h"
+#include "core/fold/summary.h"
 
 namespace {
 

@@ -1,7 +1,7 @@
 // What the program needs of the system: signals, and what stands at a path; and texts for a page.
 #include "bridge.h"
-#include "core/escape_text.h"
-#include "core/file_kind.h"
+#include "core/base/file_kind.h"
+#include "core/text/escape_text.h"
 
 #ifndef _WIN32
 #include <csignal>

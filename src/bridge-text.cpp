@@ -6,11 +6,11 @@
 #include <unordered_map>
 
 #include "bridge.h"
-#include "core/encode.h"
-#include "core/file_text.h"
-#include "core/fingerprint.h"
-#include "core/join_texts.h"
-#include "core/rank_texts.h"
+#include "core/column/fingerprint.h"
+#include "core/text/encode.h"
+#include "core/text/file_text.h"
+#include "core/text/join_texts.h"
+#include "core/text/rank_texts.h"
 
 namespace {
 

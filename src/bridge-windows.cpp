@@ -2,14 +2,14 @@
 #include <memory>
 
 #include "bridge.h"
-#include "core/arrangement.h"
-#include "core/neighbours.h"
-#include "core/ranks.h"
-#include "core/slide.h"
+#include "core/group/rows_in_order.h"
+#include "core/window/neighbours.h"
+#include "core/window/ranks.h"
+#include "core/window/slide.h"
 
 namespace {
 
-const idle::Arrangement& arrangement_of(SEXP x) { return *Rcpp::XPtr<idle::Arrangement>(x); }
+const idle::RowsInOrder& arrangement_of(SEXP x) { return *Rcpp::XPtr<idle::RowsInOrder>(x); }
 
 idle::Reach reach_of(const Rcpp::List& x) {
   const std::string unit = x["unit"];
@@ -39,7 +39,7 @@ void* memory_of(SEXP x) {
   return TYPEOF(x) == INTSXP ? static_cast<void*>(INTEGER(x)) : static_cast<void*>(REAL(x));
 }
 
-SEXP rows_vector(const idle::Arrangement& arrangement) {
+SEXP rows_vector(const idle::RowsInOrder& arrangement) {
   return bridge::fresh_integers(arrangement.rows());
 }
 
@@ -52,11 +52,11 @@ SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending) 
   for (R_xlen_t k = 0; k < keys.size(); ++k) {
     by.push_back({bridge::view_of(keys[k]), descending[k] == TRUE});
   }
-  auto held = std::make_unique<idle::Arrangement>(bridge::with_work([&](const idle::Work& work) {
+  auto held = std::make_unique<idle::RowsInOrder>(bridge::with_work([&](const idle::Work& work) {
     return idle::arrange_rows(Rcpp::XPtr<bridge::HeldGroups>(groups)->groups, by, work);
   }));
   // The groups and the keys live as long as the arrangement.
-  return Rcpp::XPtr<idle::Arrangement>(held.release(), true, R_NilValue,
+  return Rcpp::XPtr<idle::RowsInOrder>(held.release(), true, R_NilValue,
                                        Rcpp::List::create(groups, keys));
 }
 

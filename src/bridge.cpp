@@ -3,8 +3,8 @@
 #include <chrono>
 #include <thread>
 
-#include "core/buffer.h"
-#include "core/rank_texts.h"
+#include "core/base/buffer.h"
+#include "core/text/rank_texts.h"
 
 namespace bridge {
 

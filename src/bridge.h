@@ -5,9 +5,9 @@
 #include <string_view>
 #include <vector>
 
-#include "core/columns.h"
-#include "core/grouping.h"
-#include "core/parallel.h"
+#include "core/base/parallel.h"
+#include "core/column/column.h"
+#include "core/group/grouping.h"
 
 namespace bridge {
 
@@ -29,7 +29,7 @@ const std::int32_t* condition_of(SEXP x);
 
 idle::Work work_now();
 
-// Runs `job` with the present work settings; a wish to stop becomes R's own interrupt.
+// BlockByGroup `job` with the present work settings; a wish to stop becomes R's own interrupt.
 template <typename Job>
 auto with_work(const Job& job) -> decltype(job(idle::Work())) {
   const idle::Work work = work_now();

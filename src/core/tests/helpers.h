@@ -3,9 +3,9 @@
 #include <random>
 #include <vector>
 
-#include "columns.h"
-#include "grouping.h"
-#include "parallel.h"
+#include "base/parallel.h"
+#include "column/column.h"
+#include "group/grouping.h"
 
 inline idle::Work with_threads(int threads) {
   idle::Work work;

@@ -3,7 +3,7 @@
 
 #include <ctime>
 
-#include "calendar.h"
+#include "column/calendar.h"
 #include "helpers.h"
 
 using namespace idle;

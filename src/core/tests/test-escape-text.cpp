@@ -4,9 +4,9 @@
 #include <random>
 #include <string>
 
-#include "encode.h"
-#include "escape_text.h"
-#include "file_kind.h"
+#include "base/file_kind.h"
+#include "text/encode.h"
+#include "text/escape_text.h"
 
 using namespace idle;
 

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "exact_products.h"
-#include "exact_sum.h"
+#include "exact/exact_products.h"
+#include "exact/exact_sum.h"
 #include "helpers.h"
 
 using namespace idle;
@@ -17,7 +17,7 @@ double exact_sum(const std::vector<double>& x) {
   const std::vector<std::int32_t> groups(x.size(), 0);
   for (std::size_t at = 0; at < x.size(); at += ExactSums::block) {
     const std::size_t n = std::min(ExactSums::block, x.size() - at);
-    sums.add(groups.data(), x.data() + at, n, scan_numbers(x.data() + at, n));
+    sums.add(groups.data(), x.data() + at, n, facts_of(x.data() + at, n));
   }
   return sums.sum(0);
 }
@@ -67,12 +67,41 @@ TEST_CASE("parts of a sum merge into the whole, whatever their units") {
   std::vector<std::int32_t> groups(x.size());
   for (std::size_t i = 0; i < x.size(); ++i) groups[i] = static_cast<std::int32_t>(i % 3);
   ExactSums whole(3, -60), first(3, -60), second(3, -20);
-  const Scan scan = scan_numbers(x.data(), x.size());
+  const BlockFacts scan = facts_of(x.data(), x.size());
   whole.add(groups.data(), x.data(), 5000, scan);
   first.add(groups.data(), x.data(), 2000, scan);
   second.add(groups.data() + 2000, x.data() + 2000, 3000, scan);
   first.merge(second);
   for (int g = 0; g < 3; ++g) CHECK(whole.sum(g) == first.sum(g));
+}
+
+TEST_CASE("totals of unlike units meet in the reach of the quick totals, for each of many groups") {
+  std::mt19937_64 random(12);
+  constexpr std::size_t n = 5000;
+  for (const int apart : {-100, -60, -7, 0, 7, 60, 100}) {
+    const auto part = [&](int unit) {
+      std::vector<double> x(n);
+      for (auto& value : x) value = std::ldexp(static_cast<double>(random() % 2000000) - 1e6, unit + 40);
+      return x;
+    };
+    const std::vector<double> a = part(-80), b = part(-80 + apart);
+    std::vector<std::int32_t> groups(n);
+    for (std::size_t i = 0; i < n; ++i) groups[i] = static_cast<std::int32_t>(i);
+    ExactSums sums(n, -80), later(n, -80 + apart);
+    sums.add(groups.data(), a.data(), n, facts_of(a.data(), n));
+    later.add(groups.data(), b.data(), n, facts_of(b.data(), n));
+    sums.merge(later);
+    int wrong = 0, aside = 0;
+    for (std::size_t g = 0; g < n; ++g) {
+      WideSum truth;
+      truth.add(a[g]);
+      truth.add(b[g]);
+      wrong += sums.sum(g) != round_ratio(truth.value(), WideSum::lowest);
+      aside += sums.odd(g) != nullptr;
+    }
+    CHECK(wrong == 0);
+    CHECK(aside == 0);
+  }
 }
 
 TEST_CASE("ratios are rounded once") {
@@ -106,7 +135,7 @@ TEST_CASE("products and squares agree with whole-number arithmetic") {
     const auto b = static_cast<std::int64_t>(random() >> (11 + random() % 40)) - 1000;
     products.add(0, std::ldexp(a, -20), std::ldexp(b, -20));
     const double x = std::ldexp(a, -20);
-    squares.add_squares(&group, &x, 1, scan_numbers(&x, 1), nullptr);
+    squares.add_squares(&group, &x, 1, facts_of(&x, 1), nullptr);
     expected = expected + BigInteger(a) * BigInteger(b);
     expected_squares = expected_squares + BigInteger(a) * BigInteger(a);
   }
@@ -116,7 +145,7 @@ TEST_CASE("products and squares agree with whole-number arithmetic") {
   ExactProducts far(1, 0);
   const std::vector<std::int32_t> groups(4, 0);
   const std::vector<double> x = {1e200, 1e-200, NAN, INFINITY};
-  far.add_squares(groups.data(), x.data(), 4, scan_numbers(x.data(), 4), nullptr);
+  far.add_squares(groups.data(), x.data(), 4, facts_of(x.data(), 4), nullptr);
   const BigInteger both = far.total(0);
   far.add(0, -1e200, 1e200);
   CHECK((both - far.total(0)).bit_length() > 3000);
@@ -136,11 +165,11 @@ TEST_CASE("squares worked by runs are the squares of each value") {
                         centre + static_cast<int>(random() % spread));
       group[i] = static_cast<std::int32_t>(random() % groups);
     }
-    Runs runs;
+    BlockByGroup runs;
     runs.part(group.data(), x.data(), n, groups);
     const int unit = 2 * ExactSums::unit_for(x.data(), n);
     ExactProducts by_runs(groups, unit), by_value(groups, unit);
-    by_runs.add_squares(group.data(), x.data(), n, scan_numbers(x.data(), n), &runs);
+    by_runs.add_squares(group.data(), x.data(), n, facts_of(x.data(), n), &runs);
     for (std::size_t i = 0; i < n; ++i) by_value.add(group[i], x[i], x[i]);
     for (std::size_t g = 0; g < groups; ++g) {
       const BigInteger rest = by_runs.total(g) - by_value.total(g);

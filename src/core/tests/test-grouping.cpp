@@ -8,11 +8,12 @@
 #include <map>
 #include <string>
 
-#include "encode.h"
-#include "file_text.h"
+#include "column/sortable.h"
 #include "helpers.h"
-#include "order.h"
-#include "rank_texts.h"
+#include "sort/order.h"
+#include "text/encode.h"
+#include "text/file_text.h"
+#include "text/rank_texts.h"
 
 using namespace idle;
 

@@ -7,13 +7,13 @@
 #include <limits>
 #include <numeric>
 
-#include "arrangement.h"
-#include "exact_sum.h"
+#include "exact/exact_sum.h"
+#include "exact/long_total.h"
+#include "exact/wide_sum.h"
+#include "fold/summary.h"
+#include "group/rows_in_order.h"
 #include "helpers.h"
-#include "long_total.h"
-#include "slide.h"
-#include "summary.h"
-#include "wide_sum.h"
+#include "window/slide.h"
 
 using namespace idle;
 
@@ -80,7 +80,7 @@ TEST_CASE("an infinity is never taken for a number") {
     const std::vector<double>& x = columns[k];
     ExactSums total(1, ExactSums::unit_for(x.data(), x.size()));
     const std::vector<std::int32_t> groups(x.size(), 0);
-    total.add(groups.data(), x.data(), x.size(), scan_numbers(x.data(), x.size()));
+    total.add(groups.data(), x.data(), x.size(), facts_of(x.data(), x.size()));
     CHECK(same(total.sum(0), sums[k]));
     CHECK(same(total.mean(0, 2), sums[k]));
   }
@@ -120,7 +120,7 @@ TEST_CASE("sums, means and variances by group and in frames, for hostile values 
         CHECK(wrong == 0);
 
         const std::vector<OrderKey> keys{{view(along), false}};
-        const Arrangement arranged = arrange_rows(groups, keys, work);
+        const RowsInOrder arranged = arrange_rows(groups, keys, work);
         for (const std::int64_t width : {1, 7, 90}) {
           Frame frame;
           frame.behind.n = width - 1;
@@ -159,7 +159,7 @@ TEST_CASE("many groups that hold both ends keep to their memory and to the truth
     for (ExactSums* part : {&sums, &other}) {
       for (const double x : {1e15, 1e-15, -1e15, 3e30}) {
         const auto group = static_cast<std::int32_t>(g);
-        part->add(&group, &x, 1, scan_numbers(&x, 1));
+        part->add(&group, &x, 1, facts_of(&x, 1));
       }
     }
   }

@@ -8,10 +8,10 @@
 #include <stdexcept>
 #include <thread>
 
-#include "arrangement.h"
+#include "group/rows_in_order.h"
 #include "helpers.h"
-#include "order.h"
-#include "slide.h"
+#include "sort/order.h"
+#include "window/slide.h"
 
 using namespace idle;
 
@@ -41,7 +41,7 @@ TEST_CASE("a wish to stop reaches the inside of a group and of a sort") {
   for (const int threads : {1, 2}) {
     Work calm = with_threads(threads);
     const Groups whole = group_rows({}, n, calm);
-    const Arrangement arranged = arrange_rows(whole, keys, calm);
+    const RowsInOrder arranged = arrange_rows(whole, keys, calm);
     Work work = with_threads(threads);
     work.keep_going = [](double) { return false; };
     for (const char* name : {"sd", "quantile", "distinct", "mode"}) {

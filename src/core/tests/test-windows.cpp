@@ -5,13 +5,13 @@
 #include <cmath>
 #include <numeric>
 
-#include "arrangement.h"
-#include "calendar.h"
+#include "column/calendar.h"
+#include "exact/wide_sum.h"
+#include "group/rows_in_order.h"
 #include "helpers.h"
-#include "neighbours.h"
-#include "ranks.h"
-#include "slide.h"
-#include "wide_sum.h"
+#include "window/neighbours.h"
+#include "window/ranks.h"
+#include "window/slide.h"
 
 using namespace idle;
 
@@ -60,7 +60,7 @@ TEST_CASE("rows are arranged as a stable sort of each group has them") {
         if (random() % 2) keys.push_back({view(table.second), true});
         const std::vector<ColumnView> by_group{view(table.group)};
         const Groups by = group_rows(by_group, n, work);
-        const Arrangement arranged = arrange_rows(by, keys, work);
+        const RowsInOrder arranged = arrange_rows(by, keys, work);
         std::vector<char> seen(n, 0);
         std::size_t wrong = 0;
         for (std::size_t g = 0; g < arranged.groups(); ++g) {
@@ -91,7 +91,7 @@ TEST_CASE("moving figures are those of each frame, staged or not, for any width"
     const std::vector<ColumnView> by_group{view(table.group)};
     const Groups by = group_rows(by_group, n, work);
     const std::vector<OrderKey> keys{{view(table.key), false}};
-    const Arrangement arranged = arrange_rows(by, keys, work);
+    const RowsInOrder arranged = arrange_rows(by, keys, work);
     CHECK(arranged.can_stage() == (groups == 40));
     for (const std::int64_t width : {3, 40, 700}) {
       Frame frame;
@@ -143,7 +143,7 @@ TEST_CASE("a moving mean is rounded once, as the mean of a frame by itself") {
   const Work work;
   const Groups whole = group_rows({}, n, work);
   const std::vector<OrderKey> keys{{view(along), false}};
-  const Arrangement arranged = arrange_rows(whole, keys, work);
+  const RowsInOrder arranged = arrange_rows(whole, keys, work);
   CHECK(arranged.sorted_already());
   for (const std::int64_t width : {1, 3, 7, 100}) {
     Frame frame;
@@ -176,7 +176,7 @@ TEST_CASE("tiles differ by one at most, larger first; ranks of gaps are missing"
   const Work work;
   const Groups whole = group_rows({}, x.size(), work);
   const std::vector<OrderKey> keys{{view(x), false}};
-  const Arrangement arranged = arrange_rows(whole, keys, work);
+  const RowsInOrder arranged = arrange_rows(whole, keys, work);
   std::vector<std::int32_t> tile(x.size()), rank(x.size());
   CHECK(rank_rows(arranged, "ntile", 4, tile.data(), work) == 1);
   CHECK(tile == std::vector<std::int32_t>{2, 1, missing_int32, 2, 4, 1, 3});

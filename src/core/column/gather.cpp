@@ -1,0 +1,53 @@
+#include "column/gather.h"
+
+namespace idle {
+
+namespace {
+
+constexpr std::size_t slice = 65536;
+
+template <typename T>
+void gather_as(const ColumnView& column, const std::int32_t* rows, std::size_t n, T gap, void* out,
+               const Work& work) {
+  const T* from = column.as<T>();
+  T* to = static_cast<T*>(out);
+  run_parallel(work, workers_for(work, n), n, slice, [=](int, std::size_t begin, std::size_t end) {
+    for (std::size_t i = begin; i < end; ++i) to[i] = is_missing(rows[i]) ? gap : from[rows[i] - 1];
+  });
+}
+
+template <typename T>
+void look_up_as(const std::int32_t* codes, std::size_t n, const T* table, T missing, T* out,
+                const Work& work) {
+  run_parallel(work, workers_for(work, n), n, slice, [=](int, std::size_t begin, std::size_t end) {
+    for (std::size_t i = begin; i < end; ++i) {
+      out[i] = is_missing(codes[i]) ? missing : table[codes[i] - 1];
+    }
+  });
+}
+
+}  // namespace
+
+void gather(const ColumnView& column, const std::int32_t* rows, std::size_t n, void* out,
+            const Work& work) {
+  if (column.storage == Storage::int32) {
+    gather_as<std::int32_t>(column, rows, n, missing_int32, out, work);
+  } else if (column.storage == Storage::int64) {
+    gather_as<std::int64_t>(column, rows, n, missing_int64, out, work);
+  } else {
+    // As bits, so that no value that is no number is changed on the way.
+    gather_as<std::uint64_t>(column, rows, n, bits_of(missing_number()), out, work);
+  }
+}
+
+void look_up(const std::int32_t* codes, std::size_t n, const std::int32_t* table,
+             std::int32_t missing, std::int32_t* out, const Work& work) {
+  look_up_as(codes, n, table, missing, out, work);
+}
+
+void look_up(const std::int32_t* codes, std::size_t n, const double* table, double missing,
+             double* out, const Work& work) {
+  look_up_as(codes, n, table, missing, out, work);
+}
+
+}  // namespace idle

@@ -1,0 +1,19 @@
+// Picking rows out of columns, and looking codes up in tables.
+#pragma once
+#include <cstdint>
+
+#include "base/parallel.h"
+#include "column/column.h"
+
+namespace idle {
+
+// out[i] = column[rows[i] - 1]; rows count from 1, and a missing row gives a missing value.
+void gather(const ColumnView& column, const std::int32_t* rows, std::size_t n, void* out,
+            const Work& work);
+// out[i] = table[codes[i] - 1], or `missing` for a missing code.
+void look_up(const std::int32_t* codes, std::size_t n, const std::int32_t* table,
+             std::int32_t missing, std::int32_t* out, const Work& work);
+void look_up(const std::int32_t* codes, std::size_t n, const double* table, double missing,
+             double* out, const Work& work);
+
+}  // namespace idle
