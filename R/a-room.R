@@ -46,7 +46,8 @@ local_room <- function(name, kind, ..., .frame = parent.frame()) {
   key <- paste(kind, name)
   before <- rooms[[key]]
   withr::defer({
-    if (is.null(before)) rm(list = key, envir = rooms) else assign(key, before, envir = rooms)
+    if (is.null(before)) rm(list = intersect(key, ls(rooms, all.names = TRUE)), envir = rooms)
+    if (!is.null(before)) assign(key, before, envir = rooms)
     registry$names <- list()
   }, envir = .frame)
   room(name, kind, ...)

@@ -18,7 +18,8 @@ check_counts <- function(drawn) {
   counts <- line_entries(drawn$lines)
   sentence <- sprintf(
     "Lines: the entries of %s add up to %s, and %s were used%s.",
-    count_of(length(own_lines(drawn$lines)), "line"), big_mark(sum(counts)), big_mark(drawn$entries$n), combinations_words(drawn)
+    count_of(length(own_lines(drawn$lines)), "line"), big_mark(sum(counts)), big_mark(drawn$entries$n),
+      combinations_words(drawn)
   )
   a_check("counts", sum(counts) == drawn$entries$n, sentence)
 }

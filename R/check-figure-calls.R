@@ -31,6 +31,7 @@ check_plain_figure <- function(expr, name, values, ctx) {
     kind = if (is.function(figure$gives)) figure$gives(kind, args, ctx) else figure$gives
   )
   node$id <- rlang::hash(strip_text(node))
+  node$feed <- key_of_feed(args)
   node
 }
 

@@ -15,7 +15,8 @@ check_levels_add_up <- function(drawn) {
     level <- drawn$lines$levels[[k]]
     at <- which(drawn$lines$level == k + 1)
     for (name in names(nodes)) {
-      apart <- not_adding_up(pick_rows(drawn$lines$columns[[name]], own), pick_rows(drawn$lines$columns[[name]], at), level$of_line)
+      apart <- not_adding_up(pick_rows(drawn$lines$columns[[name]], own), pick_rows(drawn$lines$columns[[name]], at),
+        level$of_line)
       if (any(apart)) wrong <- rbind(wrong, cbind(line_columns(drawn, at[apart]), data.frame(
         figure = name, over = drawn$lines$summed_over[at[apart]],
         subtotal = cell_texts(pick_rows(drawn$lines$columns[[name]], at[apart])), at = at[apart]

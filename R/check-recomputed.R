@@ -17,7 +17,8 @@ check_additive <- function(drawn) {
   beyond <- sprintf("%s has no total in all, since 64 bits do not hold it", names(nodes)[!known])
   nodes <- nodes[known]
   if (length(nodes) == 0) return(a_check("additive", NA, sprintf("Footing: %s.", toString(beyond))))
-  parts <- Map(function(name, node) footed(drawn$lines$columns[[name]][own], whole[[node$id]], name), names(nodes), nodes)
+  parts <- Map(function(name, node) footed(drawn$lines$columns[[name]][own], whole[[node$id]], name), names(nodes),
+    nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))
   text <- paste(c(vapply(parts, `[[`, "", "text"), beyond), collapse = ", ")
   verb <- sprintf("the lines %s to the detail's own total", if (ties) "add up" else "do not add up")
@@ -75,7 +76,8 @@ check_recomputed <- function(drawn) {
   nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(node_ids(nodes))]
   levels <- c(
-    list(list(keys = drawn$lines$keys, of_group = line_of_group(drawn$lines), size = length(own_lines(drawn$lines)))), drawn$lines$levels
+    list(list(keys = drawn$lines$keys, of_group = line_of_group(drawn$lines),
+      size = length(own_lines(drawn$lines)))), drawn$lines$levels
   )
   found <- lapply(seq_along(levels), function(k) recomputed_level(drawn, nodes, levels[[k]], k))
   list(recomputed_check(drawn, found))
@@ -86,7 +88,8 @@ recomputed_level <- function(drawn, nodes, level, k) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
   route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[level$keys])
   n <- length(route$first)
-  in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes, goes_in_columns, TRUE)
+  in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
+    goes_in_columns, TRUE)
   rest <- nodes[!in_core & !in_columns]
   sample <- if (length(rest) == 0 || n <= limit("most_lines_in_r")) seq_len(n) else seeded_sample(seq_len(n), 2000)
   again <- c(
@@ -96,7 +99,8 @@ recomputed_level <- function(drawn, nodes, level, k) {
   line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
   again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
-  at <- if (is_footed(drawn$lines)) which(drawn$lines$level == k & drawn$lines$line_kind != "others") else own_lines(drawn$lines)
+  lines <- drawn$lines
+  at <- if (is_footed(lines)) which(lines$level == k & !is_others(lines)) else own_lines(lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
   list(
     wrong = compare_routes(drawn, again, at, looked, node_ids(rest)), lines = level$size, sample = length(looked),

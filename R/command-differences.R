@@ -2,12 +2,14 @@
 
 room("differences", "command", place = 6,
   words = "what differs between two files",
-  options = function() c(encoding_option, list(
-    match = list(takes = "COLUMNS", does = "what lines are matched by", example = "reach,lock"),
-    tolerance = list(
-      takes = "AMOUNT", default = 0, does = "by how much numbers may differ", example = "0.005", least = 0
-    )
-  )),
+  options = function() {
+    c(encoding_option, list(
+      match = list(takes = "COLUMNS", does = "what lines are matched by", example = "reach,lock"),
+      tolerance = list(
+        takes = "AMOUNT", default = 0, does = "by how much numbers may differ", example = "0.005", least = 0
+      )
+    ))
+  },
   example = "differences ours.csv theirs.csv --match reach,lock",
   run = function(options, files) {
     if (length(files) != 2) stop_idle("bad_argument", "differences takes two files.")

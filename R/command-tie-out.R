@@ -2,9 +2,11 @@
 
 room("tie-out", "command", place = 3,
   words = "check a statement against its entries",
-  options = function() c(brief_options(), list(
-    against = list(takes = "FILE", does = "figures from elsewhere, compared line by line", example = "theirs.csv")
-  )),
+  options = function() {
+    c(brief_options(), list(
+      against = list(takes = "FILE", does = "figures from elsewhere, compared line by line", example = "theirs.csv")
+    ))
+  },
   example = "tie-out tolls.csv --lines reach,lock --figures 'receipts = sum(toll)'",
   run = function(options, files) {
     proof <- tie_out(brief_of_options(options, files), against = options[["against"]])

@@ -11,9 +11,9 @@ room("sum", "figure",
   },
   by_hand = function(x, value, node) sprintf("%s = %s.", some_values(x, " + "), exact_text(value)),
   is_total = TRUE, dust = function(size, n) size,
-  of_figures = function(node, name, of) sprintf(
-    "%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what
-  ),
+  of_figures = function(node, name, of) {
+    sprintf("%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what)
+  },
   words = "the total of {x}"
 )
 

@@ -7,7 +7,8 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   worked <- printing_on_the_way(drawn$entries, work_figures(
     nodes, groups, entries_table(drawn), levels, function(of_group) regrouped(drawn, of_group)
   ))
-  place <- if (drawn$entries$n == 0 && n_lines == 1) NA_integer_ else if (identical(groups, drawn$lines$groups)) drawn$lines$line_group
+  place <- if (identical(groups, drawn$lines$groups)) drawn$lines$line_group
+  if (drawn$entries$n == 0 && n_lines == 1) place <- NA_integer_
   values <- if (is.null(place)) worked$values else Map(spread_to_lines, worked$values, nodes, list(place))
   lines <- lines_of_values(checked, values, lines, n_lines, drawn$page$tally)
   tables <- Map(function(level, values) {

@@ -28,7 +28,7 @@ has_no_print <- function(x, entries) {
 
 as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)
 
-feed_key <- function(node) rlang::hash(lapply(node$args[c("x", "where", "weight", "along")], identity))
+feed_key <- function(node) if (is.null(node$feed)) key_of_feed(node$args) else node$feed
 
 # Works figure nodes over groups: a list of one vector a node, by id, and facts for the notes; and the
 # same values for each of the levels that gather those groups.

@@ -26,8 +26,10 @@ said_line <- function(drawn, at) {
 
 # A line by its keys, in words.
 line_words <- function(drawn, line) {
-  if (length(drawn$lines$keys) == 0) return(if (drawn$lines$grain == "lines") "the whole" else sprintf("row %s", big_mark(line)))
-  kept <- if (is_footed(drawn$lines)) drawn$lines$level_keys[[drawn$lines$level[line]]] else drawn$lines$keys
+  lines <- drawn$lines
+  if (lines$grain != "lines") return(sprintf("row %s", big_mark(line)))
+  if (length(lines$keys) == 0) return("the whole")
+  kept <- if (is_footed(lines)) lines$level_keys[[lines$level[line]]] else lines$keys
   if (length(kept) == 0) return("the grand total")
   words <- vapply(kept, function(key) {
     paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))

@@ -90,5 +90,6 @@ base_of_node <- function(node) {
 }
 
 room_of_node <- function(node) {
-  switch(node$type, window = room_of("window", node$fn), call = room_of("row", node$fn), figure = room_of("figure", node$fn))
+  kind <- switch(node$type, call = "row", window = , figure = node$type)
+  if (!is.null(kind)) room_of(kind, node$fn)
 }

@@ -90,7 +90,8 @@ work_unpivot <- function(drawn, part) {
 }
 
 empty_cells <- function(entries, rows) {
-  left <- lapply(stats::setNames(nm = entries$source_names), function(name) pick_rows(entry_column(entries, name), rows))
+  names <- stats::setNames(nm = entries$source_names)
+  left <- lapply(names, function(name) pick_rows(entry_column(entries, name), rows))
   as_frame(c(left, list(reason = rep("empty cell", length(rows)))), length(rows))
 }
 

@@ -67,9 +67,10 @@ the_line <- function(drawn, conditions) {
 prove_figure <- function(drawn, part, line) {
   rows <- entries_of_lines(drawn, line)
   entries <- entries_table(drawn)
-  left <- drawn$entries$n_read + drawn$entries$n_added - drawn$entries$n
+  all <- drawn$entries$n_read + drawn$entries$n_added
+  left <- all - drawn$entries$n
   steps <- list(sprintf(
-    "Of %s, %s left out and %s in this line.", entry_count(drawn$entries$n_read + drawn$entries$n_added), is_are_number(left),
+    "Of %s, %s left out and %s in this line.", entry_count(all), is_are_number(left),
     sprintf("%s %s", big_mark(length(rows)), if (length(rows) == 1) "stands" else "stand")
   ))
   nodes <- figures_in(part$node)

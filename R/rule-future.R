@@ -1,14 +1,16 @@
 # Dates in the future, and dates that are too far away to be meant.
 
 room("future", "rule", place = 7,
-  of_ledger = function(columns, n) each_column(columns, is_moment_vector, function(x, name) {
-    late <- days_to_come(x)
-    far <- sum(abs(as_days(x)) > 300 * 365, na.rm = TRUE)
-    c(
-      if (length(late) > 0) sprintf("`%s`: %s in the future.", name, is_are(length(late), "date")),
-      if (far > 0) sprintf("`%s`: %s more than 300 years from 1970.", name, is_are(far, "date"))
-    )
-  }),
+  of_ledger = function(columns, n) {
+    each_column(columns, is_moment_vector, function(x, name) {
+      late <- days_to_come(x)
+      far <- sum(abs(as_days(x)) > 300 * 365, na.rm = TRUE)
+      c(
+        if (length(late) > 0) sprintf("`%s`: %s in the future.", name, is_are(length(late), "date")),
+        if (far > 0) sprintf("`%s`: %s more than 300 years from 1970.", name, is_are(far, "date"))
+      )
+    })
+  },
   of_page = function(drawn) {
     entries <- drawn$entries
     if (!is_ledger_itself(entries)) return(NULL)

@@ -1,10 +1,12 @@
 # Texts that differ only by case or spaces, and stand for themselves.
 
 room("spellings", "rule", place = 2,
-  of_ledger = function(columns, n) each_column(columns, is_text_vector, function(x, name) {
-    shown <- spellings_shown(texts_of(x))
-    if (!is.null(shown)) sprintf("`%s`: %s differ only by case or spaces.", name, shown)
-  }),
+  of_ledger = function(columns, n) {
+    each_column(columns, is_text_vector, function(x, name) {
+      shown <- spellings_shown(texts_of(x))
+      if (!is.null(shown)) sprintf("`%s`: %s differ only by case or spaces.", name, shown)
+    })
+  },
   of_page = function(drawn) lapply(drawn$lines$keys, function(key) spellings_of_key(drawn, key))
 )
 

@@ -159,7 +159,8 @@ check_number_of_columns <- function(lines, abreast) {
     "bad_argument",
     sprintf(
       "In the section `abreast`: %s has %s, which with %s each would be %s; %s is the most.", tick(abreast$key),
-      count_of(values, "value"), count_of(length(abreast$figures), "figure"), count_of(n, "column"), limit("most_columns")
+      count_of(values, "value"), count_of(length(abreast$figures), "figure"), count_of(n, "column"),
+        limit("most_columns")
     ),
     "Make the key coarser in `lines` (start_of(date, \"month\"), bands(x, at = ...)), or name the columns wanted."
   )

@@ -29,10 +29,12 @@ room("prepare", "section",
   words = function(checked) {
     paste("First", vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
   },
-  aside = function(drawn, checked) do.call(rbind, lapply(drawn$entries$prepared_by, function(done) {
-    aside <- room_of("preparation", done$part$fn)$aside
-    if (!is.null(aside)) aside(done)
-  })),
+  aside = function(drawn, checked) {
+    do.call(rbind, lapply(drawn$entries$prepared_by, function(done) {
+      aside <- room_of("preparation", done$part$fn)$aside
+      if (!is.null(aside)) aside(done)
+    }))
+  },
   owes = function(drawn, checked) {
     lapply(drawn$entries$prepared_by, function(done) room_of("preparation", done$part$fn)$owes(drawn, done))
   }

@@ -49,13 +49,12 @@ open_source <- function(source, how = list()) {
 }
 
 coded_columns <- function(source, columns) {
-  Map(
-    function(column, name) coded(column, sprintf("%s, column `%s`", name_of(source), name)),
-    entries_of(source, columns), columns
-  )
+  found <- entries_of(source, columns)
+  for (k in which(vapply(found, is.character, TRUE))) {
+    found[[k]] <- encode_text(found[[k]], sprintf("%s, column `%s`", name_of(source), columns[k]))
+  }
+  found
 }
-
-coded <- function(column, where) if (is.character(column)) encode_text(column, where) else column
 
 # The same source, opened again in the way it was opened; NULL where that cannot be.
 source_again <- function(source) {

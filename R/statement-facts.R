@@ -8,23 +8,21 @@ as_statement <- function(columns, n, facts) {
 }
 
 statement_facts <- function(drawn, layout, n) {
+  low <- lowest_page(drawn)$entries
+  prints <- column_prints(low)
   list(
     brief = drawn$brief, layout = layout, keys = drawn$lines$keys, title = page_title(drawn$brief),
-    bases = drawn$page$bases, subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks, notes = c(
-      drawn$page$notes, tally_notes(drawn$page)
-    ),
-    fingerprint = page_fingerprint(drawn), prints = column_prints(lowest_page(drawn)$entries), lowest = lowest_page(drawn)$entries$n_read,
+    bases = drawn$page$bases, subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks,
+    notes = c(drawn$page$notes, tally_notes(drawn$page)),
+    # What it was drawn up from: the entries of the lowest page and the columns that were read.
+    fingerprint = rlang::hash(list(low$n_read, prints)), prints = prints, lowest = low$n_read,
     read = drawn$entries$n_read, added = drawn$entries$n_added, used = drawn$entries$n,
     accounts = drawn$entries$accounts, lines = drawn$lines$n, rows = n, hidden = hidden_lines(drawn$lines),
     gathered = drawn$lines$gathered,
-    drawn_up = Sys.time(), version = as.character(getNamespaceVersion("idleledger"))
+    drawn_up = Sys.time(), version = package_version_text()
   )
 }
 
-# What a statement was drawn up from: the entries of the lowest page and the columns that were read.
-page_fingerprint <- function(drawn) {
-  low <- lowest_page(drawn)$entries
-  rlang::hash(list(low$n_read, column_prints(low)))
-}
+package_version_text <- function() getNamespaceInfo("idleledger", "spec")[["version"]]
 
 statement_part <- function(x, part) attr(x, "idle")[[part]]

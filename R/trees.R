@@ -36,12 +36,17 @@ node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
 
 # All figure calls in a tree, each once.
 figures_in <- function(node) {
+  if (node$type == "figure") return(stats::setNames(list(node), node$id))
+  if (node$type %in% c("column", "value")) return(list())
   found <- Filter(function(one) identical(one$type, "figure"), nodes_of(node, "figure"))
   found <- stats::setNames(found, node_ids(found))
   found[!duplicated(names(found))]
 }
 
-windows_in <- function(node) Filter(function(one) identical(one$type, "window"), nodes_of(node, "window"))
+windows_in <- function(node) {
+  if (node$type %in% c("column", "value")) return(list())
+  Filter(function(one) identical(one$type, "window"), nodes_of(node, "window"))
+}
 
 columns_in <- function(node) {
   unlist(lapply(nodes_of(node), function(one) if (one$type == "column") one$name))
@@ -51,3 +56,5 @@ strip_text <- function(node) {
   node$text <- NULL
   node
 }
+
+key_of_feed <- function(args) rlang::hash(args[c("x", "where", "weight", "along")])

@@ -21,12 +21,14 @@ wide_page <- function(drawn, abreast) {
   parts <- expand.grid(figure = abreast$figures, value = seq_along(heads), stringsAsFactors = FALSE)
   names <- if (length(abreast$figures) == 1) heads[parts$value] else paste(heads[parts$value], parts$figure)
   check_heads(names, parts, heads, setdiff(drawn$lines$keys, abreast$key), abreast)
-  columns <- Map(function(figure, value) pick_rows(drawn$lines$columns[[figure]], cells[[value]]), parts$figure, parts$value)
+  columns <- Map(function(figure, value) pick_rows(drawn$lines$columns[[figure]], cells[[value]]), parts$figure,
+    parts$value)
   list(
     rows = rows$first, columns = stats::setNames(columns, names), figure = parts$figure,
     head = heads[parts$value], head_text = c(values$texts, if (abreast$side) total_head)[parts$value],
       total = parts$value > length(values$heads),
-    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), keys = setdiff(drawn$lines$keys, abreast$key),
+    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), keys = setdiff(drawn$lines$keys,
+      abreast$key),
     across = abreast$key, figures = abreast$figures, notes = absent_values(abreast, values, rows)
   )
 }
@@ -93,7 +95,8 @@ made_up_heads <- function(values, heads) {
 values_in_order <- function(drawn, abreast, number, present) {
   if (is.null(abreast$order)) return(present)
   kept <- vapply(drawn$lines$level_keys, setequal, TRUE, abreast$key)
-  at <- if (any(kept)) which(drawn$lines$level == which(kept) & drawn$lines$line_kind != "others") else seq_len(drawn$lines$n)
+  lines <- drawn$lines
+  at <- if (any(kept)) which(lines$level == which(kept) & !is_others(lines)) else seq_len(lines$n)
   line <- at[match(present, number[at])]
   table <- lines_table(drawn)
   keys <- lapply(abreast$order, function(sort) {
@@ -206,7 +209,8 @@ row_kind <- function(drawn, rows) {
 row_summed <- function(drawn, rows) {
   if (is.null(drawn$lines$level)) return(rep("", length(rows)))
   across <- drawn$page$wide$across
-  vapply(drawn$lines$level_keys, function(keys) text_of_names(setdiff(drawn$lines$keys, c(keys, across))), "")[drawn$lines$level[rows]]
+  over <- lapply(drawn$lines$level_keys, function(keys) setdiff(drawn$lines$keys, c(keys, across)))
+  vapply(over, text_of_names, "")[drawn$lines$level[rows]]
 }
 
 # Row keys as laid out, and for each figure its columns, value by value.

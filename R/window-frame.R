@@ -172,7 +172,9 @@ note_frames <- function(node, facts, table) {
   if (is.null(facts$wide)) return(invisible())
   if (facts$undated > 0) table$note(sprintf("%s no date and no frame", have(facts$undated, table$row)))
   if (!by_calendar(node$frame)) return(note_rows_for_days(node, facts, table))
-  averages <- any(vapply(figures_in(node$figure), function(figure) isTRUE(room_of("figure", figure$fn)$divides_by_days), TRUE))
+  averages <- any(vapply(figures_in(node$figure), function(figure) {
+    isTRUE(room_of("figure", figure$fn)$divides_by_days)
+  }, TRUE))
   if (facts$gappy > 0) table$note(sprintf(
     "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
     if (averages) "; the average divides by the days present" else ""

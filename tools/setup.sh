@@ -4,10 +4,10 @@ set -euo pipefail
 
 debian_packages=(
   r-base-core r-base-dev make g++ doctest-dev
-  r-cran-bit64 r-cran-cli r-cran-digest r-cran-gmp r-cran-jsonlite r-cran-lintr r-cran-optparse r-cran-rcpp r-cran-readr
+  r-cran-bit64 r-cran-cli r-cran-digest r-cran-gmp r-cran-jsonlite r-cran-lintr r-cran-codetools r-cran-rcpp r-cran-readr
   r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr postgresql postgresql-client
 )
-r_packages=(bit64 cli digest gmp jsonlite lintr optparse Rcpp readr rlang roxygen2 testthat withr)
+r_packages=(bit64 cli digest gmp jsonlite lintr codetools Rcpp readr rlang roxygen2 testthat withr)
 
 as_root() {
   if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi

@@ -1,6 +1,38 @@
-# Runs the package's tests and writes "passed failed" to the file named.
-results <- as.data.frame(testthat::test_dir("tests/testthat",
-  package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "summary"
-))
-bad <- results$failed > 0 | results$error
-cat(sum(!bad), sum(bad), file = commandArgs(TRUE)[1])
+# Runs the package's tests, a file at a time on each core, and writes "passed failed" to the file named.
+files <- list.files("tests/testthat", "^test-.*[.]R$", full.names = TRUE)
+
+run_file <- function(path) {
+  began <- proc.time()[["elapsed"]]
+  found <- testthat::test_file(path,
+    package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "silent"
+  )
+  wrong <- unlist(lapply(found, function(test) {
+    bad <- Filter(function(one) inherits(one, c("expectation_failure", "expectation_error")), test$results)
+    vapply(bad, function(one) {
+      at <- one$srcref[1]
+      sprintf("%s:%s: %s\n%s", basename(path), if (is.null(at)) "" else at, test$test, conditionMessage(one))
+    }, "")
+  }))
+  list(tests = as.data.frame(found), wrong = wrong, seconds = proc.time()[["elapsed"]] - began)
+}
+
+told <- function(path, run) {
+  failed <- inherits(run, "try-error") || length(run$wrong) > 0
+  cat(sprintf("%-32s %s\n", basename(path), if (failed) "FAILED" else sprintf("%5.1f s", run$seconds)))
+  if (failed) cat(if (inherits(run, "try-error")) run else run$wrong, sep = "\n")
+}
+
+cores <- max(1, parallel::detectCores())
+slow_first <- order(-file.size(files))
+runs <- parallel::mclapply(files[slow_first], function(path) {
+  run <- try(run_file(path), silent = TRUE)
+  told(path, run)
+  run
+}, mc.cores = cores, mc.preschedule = FALSE)
+
+counts <- vapply(runs, function(run) {
+  if (!is.list(run)) return(c(0, 1))
+  bad <- run$tests$failed > 0 | run$tests$error
+  c(sum(!bad), sum(bad))
+}, c(0, 0))
+cat(rowSums(counts), file = commandArgs(TRUE)[1])

@@ -72,7 +72,7 @@ test_that("help, version and the other commands answer", {
   expect_match(paste(program("--help")$out, collapse = " "), "look.*draw-up.*tie-out.*stages.*demo")
   expect_match(program("--version")$out, "^idle-ledger [0-9.]+")
   expect_match(paste(program("draw-up", "--help")$out, collapse = " "),
-    "--lines=KEYS.*such as .reach, lock.*--given=NAME=VALUE")
+    "--lines KEYS .*such as .reach, lock.*--given NAME=VALUE.*may be repeated")
   expect_match(program("look", table)$out[1], "20,012 entries")
   expect_match(paste(program("stages", table, "--lines", "lock")$out, collapse = " "), "After `lines`: 15 lines")
   expect_match(paste(program("workings", table, "--lines", "lock")$out, collapse = " "), "method")

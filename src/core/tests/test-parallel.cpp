@@ -33,7 +33,7 @@ TEST_CASE("a callback that throws does not end the process, nor does a body") {
 }
 
 TEST_CASE("a wish to stop reaches the inside of a group and of a sort") {
-  const std::size_t n = 3000000;
+  const std::size_t n = 1500000;
   const double untouched = -12345;
   std::vector<double> x = random_amounts(n, 1);
   std::vector<double> key = random_amounts(n, 2);
