@@ -107,7 +107,7 @@ totals_in_columns <- function(figure, frames, table) {
 # Totals that are taken from running ones are as exact as the largest of those.
 rows_check <- function(check, part, values, expected, said, table, slack = 0) {
   if (!is.finite(slack)) return(NULL)
-  near <- abs(values - expected) <= slack + 1e-9 * abs(expected)
+  near <- abs(values - expected) <= slack + 1e-9 * abs(expected) & is.finite(values) | values == expected
   wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
   rows <- count_of(table$n, table$row)
   if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))

@@ -17,8 +17,8 @@ close_values <- function(a, b) {
   a <- plain_vector(a)
   b <- plain_vector(b)
   if (!is.numeric(a) || inherits(a, "integer64") || !is.numeric(b)) return(same_values(a, b))
-  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b))
-  ifelse(is.na(near), same_values(a, b), near | a == b)
+  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b)) & is.finite(a) & is.finite(b)
+  ifelse(is.na(a) | is.na(b), same_values(a, b), near | a == b)
 }
 
 within_slack <- function(here, value, slack) {

@@ -1,5 +1,6 @@
-# The program as a process. Standard output, standard error and the exit code are what a script sees.
-program <- function(...) {
+# The program. Standard output, standard error and the exit code are what a script sees. Most calls run
+# in this session; `process()` runs the program itself.
+process <- function(...) {
   out <- withr::local_tempfile()
   err <- withr::local_tempfile()
   status <- system2(
@@ -8,10 +9,16 @@ program <- function(...) {
   list(status = status, out = readLines(out), err = readLines(err))
 }
 
+program <- function(...) {
+  withr::local_options(cli.width = 80, width = 80, cli.num_colors = 1)
+  err <- capture.output(out <- capture.output(status <- command_line(c(...))), type = "message")
+  list(status = status, out = out, err = err)
+}
+
 table <- demo_table("tolls", as = "path")
 
 test_that("the program draws up, ties out, and writes", {
-  drawn <- program(
+  drawn <- process(
     "draw-up", table, "--lines", "reach,lock", "--figures", "receipts = sum(toll)", "--only=toll > 0",
     "--order", "falling(receipts)", "--show", "top(2, receipts)", "--title", "Best (two)"
   )
@@ -46,10 +53,19 @@ test_that("values are given and the ledger narrowed", {
   )
 })
 
+test_that("the program ends with the exit code of the command", {
+  table <- written_file("k,x\na,1\n")
+  expect_identical(process("look", "nosuch.csv")$status, 2L)
+  expect_match(process("look", "nosuch.csv")$err, "^idle-ledger: There is no file nosuch.csv")
+  other <- written_file("k,x\na,2\n", "other.csv")
+  expect_identical(process("differences", table, other)$status, 1L)
+})
+
 test_that("wrong usage and bad input give one clear line and exit code 2", {
   wrong <- list(
     c("frob") ~ "no command `frob`",
     c("draw-up") ~ "Name one file; there are 0",
+    c("look", "-odd.csv") ~ "There is no file -odd.csv",
     c("draw-up", "nosuch.csv") ~ "There is no file nosuch.csv",
     c("draw-up", table, "--line", "lock") ~ "no option --line. Did you mean --lines",
     c("draw-up", table, "--lines", "lock", "--lines", "reach") ~ "`lines` is given twice",

@@ -78,3 +78,19 @@ test_that("conditions on keys do not draw the page up, and wrong ones are said",
   expect_match(said_by(entries_behind(3)), "takes a brief or a statement")
   expect_match(flat(entries_behind(page, lock == "Lime Kiln")), "1,387 entries of tolls.*1,377 more")
 })
+
+test_that("entries are found through pages that leave out, sort and hide lines, row by row", {
+  low <- brief(tolls, only = toll > 30, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+    show = top(5, s), order = falling(s)
+  )
+  high <- brief(low, only = reach != "Lower", lines = lock, figures = c(t = sum(s)), order = rising(t))
+  for (name in draw_up(high)$lock) {
+    found <- entries_behind(high, lock == !!name)
+    wanted <- which(tolls$toll > 30 & tolls$lock %in% name & tolls$reach != "Lower")
+    expect_identical(sort(found$entry), wanted, info = name)
+    expect_equal(found$toll, tolls$toll[found$entry])
+  }
+  below <- entries_behind(high, down = FALSE)
+  lines <- as.data.frame(draw_up(low))
+  expect_equal(below$s, lines$s[lines$line_kind == "line"][below$entry])
+})

@@ -28,3 +28,11 @@ test_that("look says what is odd in other tables, and nothing of clean ones", {
   expect_length(look(data.frame(a = c("x", "y"), b = c(2, 1)))$traps, 0)
   expect_equal(look(tolls[0, ])$entries, 0)
 })
+
+test_that("a single copy of an entry is seen, wherever it stands", {
+  table <- data.frame(a = 1:50, b = letters[rep(1:25, 2)])
+  expect_no_match(paste(look(table)$traps, collapse = " "), "duplicate")
+  for (at in c(1, 25, 50)) {
+    expect_match(look(rbind(table, table[at, ]))$traps, "1 entry is an exact duplicate of another .* row 51", all = FALSE)
+  }
+})

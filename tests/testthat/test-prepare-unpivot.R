@@ -67,3 +67,21 @@ test_that("no rows and one row are fine, and the command line knows preparations
   )))
   expect_match(paste(said, collapse = " "), "All 6 checks tie")
 })
+
+test_that("a preparation that loses or changes a cell is found", {
+  wide <- data.frame(lock = c("a", "b"), jan = c(1, 2), feb = c(3, NA))
+  page <- brief(wide, prepare = unpivot(keep = lock, names = month, values = x), lines = month, figures = c(s = sum(x)))
+  expect_true(all_tie(tie_out(page)))
+  sound <- idleledger:::room_of("preparation", "unpivot")$work
+  for (wrong in list(function(x) x + 1, function(x) replace(x, 1, NA), rev)) {
+    idleledger:::local_answers("unpivot", "preparation", work = function(drawn, part) {
+      drawn <- sound(drawn, part)
+      columns <- drawn$entries$column_of
+      drawn$entries$column_of <- function(name) if (name == "x") wrong(columns(name)) else columns(name)
+      drawn$entries$prepared_by[[1]]$columns <- drawn$entries$column_of
+      drawn
+    })
+    checks <- as.data.frame(tie_out(page))
+    expect_true("unpivot" %in% checks$check[checks$status == "differs"])
+  }
+})

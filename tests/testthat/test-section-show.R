@@ -47,3 +47,17 @@ test_that("order sorts lines both ways, missing last, ties in key order", {
   )
   expect_match(said_by(amend(page, order = c(a = p))), "an order has no name")
 })
+
+test_that("a line without a value to go by is never among the first, however few there are", {
+  table <- data.frame(k = letters[1:5], x = c(3, NA, 1, NA, 2))
+  for (n in 1:5) {
+    for (ties in c("keep", "by_entry")) {
+      page <- eval(bquote(brief(table, lines = k, figures = c(s = sum(x)), show = top(.(n), s, ties = .(ties)))))
+      drawn <- draw_up(page)
+      expect_identical(drawn$k, c("a", "c", "e")[rank(-c(3, 1, 2)) <= n], info = paste(n, ties))
+      expect_match(flat(drawn), "2 lines with no s could not be placed")
+    }
+  }
+  drawn <- draw_up(brief(table, lines = k, figures = c(s = sum(x)), show = top(part(0.5), s)))
+  expect_identical(drawn$k, c("a", "e"))
+})

@@ -1,0 +1,38 @@
+# Every limit is an option that is heeded, has a help page, and refuses what is no number.
+
+test_that("each limit can be set, and what is no number above zero is refused", {
+  for (name in names(idleledger:::limits)) {
+    option <- paste0("idleledger.", name)
+    withr::with_options(stats::setNames(list(7), option), expect_identical(idleledger:::limit(name), 7, info = name))
+    for (wrong in list("many", -1, NA, c(1, 2), 0)) {
+      withr::with_options(stats::setNames(list(wrong), option), {
+        expect_match(said_by(idleledger:::limit(name)), paste0("idleledger.", name, " is a number above zero"))
+      })
+    }
+  }
+})
+
+test_that("each limit that refuses something does so where it stands", {
+  small <- data.frame(a = 1:3, b = c("x", "y", "z"), x = 1)
+  refuses <- function(name, value, expr) {
+    withr::with_options(stats::setNames(list(value), paste0("idleledger.", name)), said_by(expr))
+  }
+  crosstab <- brief(small, lines = c(a, b), figures = c(n = count()), abreast = b)
+  expect_match(refuses("most_columns", 2, draw_up(crosstab)), "2 is the most")
+  expect_match(refuses("most_levels", 2, brief(small, lines = c(a, b), footing = cube(a, b))), "would make 4 levels")
+  expect_match(refuses("most_combinations", 8, draw_up(brief(small, lines = crossed(a, b)))), "would make 9 lines")
+  expect_match(refuses("most_pages", 1, brief(crosstab, lines = a)), "At most 1 pages")
+  expect_match(refuses("most_nested", 3, brief(small, columns = c(y = abs(abs(abs(abs(x))))))), "nested 3 calls deep")
+})
+
+test_that("limits of checks say where they leave off", {
+  twice <- data.frame(k = c("a", "A", "a", "b"), x = c(1, 1, 1, 1000))
+  page <- brief(twice, lines = k, figures = c(s = sum(x)))
+  expect_match(flat(tie_out(page)), "Duplicates: 1 entry is an exact copy")
+  expect_match(flat(tie_out(page)), "differ only by case")
+  withr::local_options(idleledger.most_to_compare = 3, idleledger.most_spellings = 1, idleledger.fewest_to_judge = 1)
+  expect_no_match(flat(tie_out(page)), "Duplicates|differ only by case")
+  expect_match(flat(tie_out(page)), "Weight: one entry, row 4, is 100% of s")
+  withr::local_options(idleledger.large_part = 1)
+  expect_no_match(flat(tie_out(page)), "Weight:")
+})

@@ -1,0 +1,24 @@
+# Notes, formats and workings of a page.
+
+test_that("windows with the same to say share a note under all of their names", {
+  table <- data.frame(x = c(1, 1, 2), d = as.Date("2025-01-01") + c(0, 0, 1))
+  page <- brief(table, columns = c(a = row_number(x), b = row_number(x), c = rank(x)))
+  notes <- attr(draw_up(page), "idle")$notes
+  expect_match(notes, "^a, b: 2 entries tie in the order by x", all = FALSE)
+  expect_identical(sum(grepl("tie in the order", notes)), 1L)
+})
+
+test_that("a column's own format goes with it: shares as percentages, starts of periods as periods", {
+  page <- brief(tolls, lines = c(month = start_of(passed_on, "month")), figures = c(s = sum(toll)),
+    beside = c(part = share(s), quarter = start_of(month, "quarter"))
+  )
+  expect_match(flat(draw_up(page)), "2024-07 .*% 2024 Q3")
+})
+
+test_that("workings have a row a section, with rows in and out and the method", {
+  page <- brief(tolls, only = toll > 50, lines = lock, figures = c(s = sum(toll)), beside = c(r = rank(falling(s))))
+  found <- workings(page)
+  expect_identical(found$section, c("only", "lines", "figures", "beside"))
+  expect_identical(found$rows_in[-1], found$rows_out[-4])
+  expect_match(found$method[4], "1 sort")
+})

@@ -1,0 +1,90 @@
+# Mistakes put into the code on purpose, one at a time, each of which a test must notice:
+#   Rscript tools/mutations.R
+# A mutation of R is a function (or an answer of a room) with a part of its text changed in the loaded package;
+# one of the core is a changed source file, built and tested beside the project.
+
+r_mutations <- list(
+  list("down_to_the_ledger", "below$shown[rows]", "rows", "entries-behind"),
+  list("with_entry_column", "name %in% drawn$entries$column_names", "FALSE", "section-columns"),
+  list("in_top", "place <= n & !missing", "place <= n", "section-show"),
+  list("not_adding_up", "rounding_slack(size, abs(there), found$filled)", "100", "check-footing"),
+  list("rounding_slack", "(1 + 1e-09)", "1e6", "check-footing"),
+  list("check_unpivot", "identical(unname(before), after)", "TRUE", "prepare-unpivot"),
+  list("differing_cells", "abs(gap) <= tolerance", "abs(gap) < tolerance", "compare-tables"),
+  list("number_text", "abs(x) < 0.5 * 10^-decimals", "FALSE", "cells"),
+  list("copies_among", "n < 2", "n < 100", "look"),
+  list("release_page", "is_text_vector(column)", "FALSE", "drawn"),
+  list("planned_level", "all(keys %in% before[[k]]$keys)", "TRUE", "section-footing"),
+  list("stack_levels", "level$first", "rev(level$first)", "section-footing"),
+  list("summed_flags", "2L", "0L", "section-footing"),
+  list("take_entries", "entries$rows[rows]", "rows", "entries"),
+  list("left_out_rows", "!met %in% TRUE", "!met %in% c(TRUE, NA)", "stages"),
+  list("notes_of_log", "toString(labels)", "labels[1]", "page"),
+  list("wider_figure", "seq_len(upto)", "seq_len(max(1, upto - 1))", "window-share"),
+  list("append_others", "lines$n + length(first)", "lines$n", "section-show"),
+  list("fixed_values", "c(place, beyond)", "place", "section-abreast"),
+  list("option_value", "c(before, value)", "value", "command-line"),
+  list("read_options", "startsWith(word, \"--\")", "startsWith(word, \"-\")", "command-line"),
+  list("with_requests", "rev(section_names())", "section_names()", "section-abreast"),
+  list("ranks_in_columns", "cummax(ifelse(new, at, 0L)) - begin", "at - begin", "check-whole-windows"),
+  list("frames_in_columns", "low >= begin & high <= end", "low >= begin", "check-whole-windows"),
+  list("changed_columns", "!identical", "identical", "tie-out"),
+  list("same_values", "is_missing_value(a) == is_missing_value(b)", "TRUE", "comparing"),
+  list("starts_in_order", "%in% TRUE)", "%in% c(TRUE, NA))", "whole-columns"),
+  list("limit", "value > 0", "TRUE", "limits")
+)
+
+core_mutations <- list(
+  list("exact/exact_sum.cpp", "part >> -shift;", "part >> (-shift - 1);", "*unlike units*"),
+  list("exact/exact_sum.cpp", "return far_ratio(group, divisor);", "return round_ratio(totals_[group], unit_, divisor);",
+    "*both ends*"),
+  list("fold/fold_first_last.cpp", "row < other_row", "row > other_row", "*"),
+  list("base/parallel.cpp", "throw Interrupted", "return; throw Interrupted", "*stop*"),
+  list("column/sortable.cpp", "if (std::isnan(x)) return last_key - 1;", "if (std::isnan(x)) return last_key;",
+    "*odd values apart*"),
+  list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*moving figures*"),
+  list("group/grouping.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
+  list("text/escape_text.cpp", "0x202A", "0x202B", "*unfit*"),
+  list("fold/fold_spread.cpp", "n <= less", "n < less", "*spread*")
+)
+
+# Whether a test file fails while a function's text is changed.
+notices <- function(name, from, to, file) {
+  ns <- asNamespace("idleledger")
+  code <- paste(deparse(get(name, ns), width.cutoff = 500L), collapse = "\n")
+  if (!grepl(from, code, fixed = TRUE)) return("not found in the code")
+  changed <- eval(parse(text = sub(from, to, code, fixed = TRUE)), ns)
+  job <- parallel::mcparallel({
+    utils::assignInNamespace(name, changed, "idleledger")
+    found <- as.data.frame(testthat::test_file(sprintf("tests/testthat/test-%s.R", file),
+      package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "silent"
+    ))
+    any(found$failed > 0 | found$error)
+  })
+  result <- parallel::mccollect(job)[[1]]
+  if (isTRUE(result) || inherits(result, "try-error")) "noticed" else "SURVIVED"
+}
+
+notices_in_core <- function(path, from, to, cases) {
+  folder <- tempfile("core")
+  on.exit(unlink(folder, recursive = TRUE))
+  system2("cp", c("-r", "src/core", folder))
+  source <- file.path(folder, path)
+  code <- paste(readLines(source), collapse = "\n")
+  if (!grepl(from, code, fixed = TRUE)) return("not found in the code")
+  writeLines(sub(from, to, code, fixed = TRUE), source)
+  built <- system2("make", c("-s", "-j2", "-C", file.path(folder, "tests"), "build/plain/all"), stdout = FALSE, stderr = FALSE)
+  if (built != 0) return("does not compile")
+  failed <- system2(file.path(folder, "tests/build/plain/all"), shQuote(paste0("-tc=", cases)), stdout = FALSE,
+    stderr = FALSE, timeout = 120
+  )
+  if (failed != 0) "noticed" else "SURVIVED"
+}
+
+which <- commandArgs(TRUE)
+if (length(which) == 0 || "r" %in% which) for (m in r_mutations) {
+  cat(sprintf("R    %-22s %-52s %s\n", m[[1]], sprintf("%s -> %s", m[[2]], m[[3]]), do.call(notices, m)))
+}
+if (length(which) == 0 || "core" %in% which) for (m in core_mutations) {
+  cat(sprintf("core %-22s %-52s %s\n", m[[1]], sprintf("%s -> %s", m[[2]], m[[3]]), do.call(notices_in_core, m)))
+}
