@@ -1,5 +1,5 @@
-# The layers of R/ and the folders of src/core: what calls what. Draws docs/layers.svg; with --check it only
-# looks for calls upward and for circles of files, and ends with 1 where there are some.
+# The layers of R/ and the folders of src/core: what calls what. Run as a script it draws docs/layers.png, and ends
+# with 1 where a call goes upward or files call each other in a circle.
 
 # Top-level names of a file, and the names that it uses.
 read_file <- function(path) {
@@ -70,4 +70,88 @@ wrong_with_layers <- function(layers = read_layers(), found = calls_between()) {
       sprintf("%d files call each other in a circle: %s.", length(files), toString(files))
     }, "")
   )
+}
+
+# The folders of the core and which of them include files of which.
+core_folders <- function(folder = "src/core") {
+  files <- list.files(folder, "[.](h|cpp)$", recursive = TRUE)
+  files <- files[!startsWith(files, "tests/")]
+  included <- do.call(rbind, lapply(files, function(file) {
+    to <- regmatches(text <- readLines(file.path(folder, file)), regexpr("#include \"[a-z_]+/", text))
+    data.frame(from = rep(dirname(file), length(to)), to = gsub("#include \"|/", "", to))
+  }))
+  list(files = files, included = unique(included[included$from != included$to, ]))
+}
+
+core_order <- c("base", "column", "exact", "sort", "text", "group", "fold", "window", "check")
+
+# Folders that include what stands above them, and folders that stand in no order.
+wrong_with_core <- function(found = core_folders()) {
+  place <- function(name) match(name, core_order)
+  up <- found$included[place(found$included$from) < place(found$included$to), ]
+  unknown <- setdiff(dirname(found$files), core_order)
+  c(
+    if (length(unknown)) sprintf("The folder %s stands in no order.", unknown),
+    if (nrow(up)) sprintf("%s includes files of %s, which is above it.", up$from, up$to)
+  )
+}
+
+# Bands from the lowest up, each with its names and with the numbers of calls to the bands below.
+draw_bands <- function(title, bands, said) {
+  n <- length(bands)
+  graphics::plot.new()
+  graphics::plot.window(c(0, 100), c(0, n + 0.6))
+  graphics::text(0, n + 0.35, title, adj = 0, font = 2, cex = 1.1)
+  for (k in seq_len(n)) {
+    graphics::rect(0, k - 0.94, 100, k - 0.04, col = if (k %% 2) "#eef3f1" else "#e2ebe7", border = "#9db4aa")
+    graphics::text(1, k - 0.26, names(bands)[k], adj = 0, font = 2, cex = 0.8)
+    graphics::text(99, k - 0.26, said[k], adj = 1, cex = 0.62, col = "#5d7269")
+    lines <- strwrap(paste(bands[[k]], collapse = ", "), 170)
+    most <- 2
+    if (length(lines) > most) lines <- c(lines[seq_len(most - 1)], paste(lines[most], "..."))
+    graphics::text(1, k - 0.52 - 0.22 * (seq_along(lines) - 1), lines, adj = 0, cex = 0.6)
+  }
+}
+
+draw_layers <- function(path = "docs/layers.png") {
+  layers <- read_layers()
+  found <- calls_between()
+  place <- stats::setNames(layer_of(found$files, layers), found$files)
+  bands <- lapply(stats::setNames(seq_along(layers), names(layers)), function(k) {
+    stems <- sub("[.]R$", "", names(place)[place == k])
+    kinds <- table(sub("-.*", "", stems))
+    many <- names(kinds)[kinds > 4 & names(layers)[k] == "rooms"]
+    c(setdiff(stems, unlist(lapply(many, function(kind) grep(paste0("^", kind, "-"), stems, value = TRUE)))),
+      sprintf("%s-* (%d)", many, kinds[many]))
+  })
+  said <- vapply(seq_along(layers), function(k) {
+    calls <- found$calls[place[found$calls$from] == k & place[found$calls$to] < k, ]
+    below <- table(factor(names(layers)[place[calls$to]], names(layers)))
+    below <- sort(below[below > 0], decreasing = TRUE)
+    if (length(below)) paste("calls", paste(sprintf("%s %d", names(below), below), collapse = ", ")) else ""
+  }, "")
+  core <- core_folders()
+  folders <- lapply(stats::setNames(nm = core_order), function(name) {
+    unique(sub("[.](h|cpp)$", "", basename(core$files[dirname(core$files) == name])))
+  })
+  uses <- vapply(core_order, function(name) {
+    to <- intersect(core_order, core$included$to[core$included$from == name])
+    if (length(to)) paste("includes", toString(to)) else ""
+  }, "")
+  grDevices::png(path, 1280, 1500, res = 110)
+  graphics::par(mfrow = c(2, 1), mar = c(0.5, 0.5, 0.5, 0.5))
+  draw_bands("R/: a file calls its own layer and those below, and no files call each other in a circle", bands, said)
+  draw_bands("src/core/: a folder includes its own files and those of folders below", folders, uses)
+  grDevices::dev.off()
+  invisible(path)
+}
+
+if (sys.nframe() == 0) {
+  wrong <- c(wrong_with_layers(), wrong_with_core())
+  if (length(wrong)) {
+    cat(wrong, sep = "\n")
+    quit(status = 1)
+  }
+  draw_layers()
+  cat("Drawn: docs/layers.png\n")
 }

@@ -35,17 +35,17 @@ r_mutations <- list(
 )
 
 core_mutations <- list(
-  list("exact/exact_sum.cpp", "part >> -shift;", "part >> (-shift - 1);", "*unlike units*"),
+  list("exact/exact_sum.cpp", "static_cast<uint128>(part) - (", "static_cast<uint128>(part) + (", "*unlike units*"),
   list("exact/exact_sum.cpp", "return far_ratio(group, divisor);", "return round_ratio(totals_[group], unit_, divisor);",
     "*both ends*"),
   list("fold/fold_first_last.cpp", "row < other_row", "row > other_row", "*"),
   list("base/parallel.cpp", "throw Interrupted", "return; throw Interrupted", "*stop*"),
   list("column/sortable.cpp", "if (std::isnan(x)) return last_key - 1;", "if (std::isnan(x)) return last_key;",
-    "*odd values apart*"),
-  list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*moving figures*"),
+    "*no number after*"),
+  list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*n-th value*"),
   list("group/grouping.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
-  list("text/escape_text.cpp", "0x202A", "0x202B", "*unfit*"),
-  list("fold/fold_spread.cpp", "n <= less", "n < less", "*spread*")
+  list("text/escape_text.cpp", "0x200B", "0x200C", "*unfit*"),
+  list("fold/fold_spread.cpp", "n <= less", "n < less", "*one value*")
 )
 
 # Whether a test file fails while a function's text is changed.
@@ -68,7 +68,7 @@ notices <- function(name, from, to, file) {
 notices_in_core <- function(path, from, to, cases) {
   folder <- tempfile("core")
   on.exit(unlink(folder, recursive = TRUE))
-  system2("cp", c("-r", "src/core", folder))
+  system2("cp", c("-rp", "src/core", folder))
   source <- file.path(folder, path)
   code <- paste(readLines(source), collapse = "\n")
   if (!grepl(from, code, fixed = TRUE)) return("not found in the code")
