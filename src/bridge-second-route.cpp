@@ -1,6 +1,6 @@
 // Figures recomputed for checks.
 #include "bridge.h"
-#include "core/check/second_route.h"
+#include "core/route/second_route.h"
 
 namespace {
 

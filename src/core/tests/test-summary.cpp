@@ -7,8 +7,8 @@
 #include <cstring>
 #include <thread>
 
-#include "check/digit_sum.h"
-#include "check/second_route.h"
+#include "route/digit_sum.h"
+#include "route/second_route.h"
 #include "column/fingerprint.h"
 #include "column/gather.h"
 #include "column/standouts.h"

@@ -1,10 +1,10 @@
-#include "check/second_route.h"
+#include "route/second_route.h"
 
 #include <algorithm>
 #include <cstring>
 #include <limits>
 
-#include "check/digit_sum.h"
+#include "route/digit_sum.h"
 #include "group/buckets.h"
 
 namespace idle {

@@ -1,4 +1,4 @@
-#include "check/digit_sum.h"
+#include "route/digit_sum.h"
 
 #include <algorithm>
 #include <cmath>
