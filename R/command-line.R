@@ -5,7 +5,8 @@
 #' "idleledger")` is its path.
 #'
 #' @param args The words of the command line.
-#' @return The exit code: 0 when all is well, 1 when a tie-out differs, 2 for wrong usage or input.
+#' @return The exit code: 0 when all is well, 1 when a tie-out differs, 2 for wrong usage or input. Errors go to
+#'   standard error as one line; text that is no expression is of class `idle_no_parse`.
 #' @export
 #' @examples
 #' command_line(c(

@@ -17,7 +17,8 @@
 #' @section Errors:
 #' Of class `idle_error`: `idle_no_file`, `idle_bad_file` (a directory, a binary or empty file, a
 #' format that is not known), `idle_ragged_rows`, `idle_duplicate_columns`, `idle_bad_text` (bytes not
-#' valid in the encoding), `idle_bad_column` (a column of a class that cannot be held).
+#' valid in the encoding), `idle_bad_column` (a column of a class that cannot be held), `idle_too_large` (more
+#' rows than can be numbered).
 #' @seealso [look()], [brief()]
 #' @export
 #' @examples

@@ -4,7 +4,7 @@
 #include "bridge.h"
 #include "core/column/fingerprint.h"
 #include "core/column/standouts.h"
-#include "core/fold/summary.h"
+#include "core/folds/summary.h"
 
 namespace {
 

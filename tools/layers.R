@@ -83,14 +83,16 @@ core_folders <- function(folder = "src/core") {
   list(files = files, included = unique(included[included$from != included$to, ]))
 }
 
-core_order <- c("base", "column", "exact", "sort", "text", "group", "fold", "window", "route")
+core_order <- c("base", "column", "exact", "sort", "text", "group", "folds", "window", "route")
 
 # Folders that include what stands above them, and folders that stand in no order.
 wrong_with_core <- function(found = core_folders()) {
   place <- function(name) match(name, core_order)
   up <- found$included[place(found$included$from) < place(found$included$to), ]
   unknown <- setdiff(dirname(found$files), core_order)
+  left_out <- grep("([Oo]ld|^check|^chm)$", dirname(found$files), value = TRUE)
   c(
+    if (length(left_out)) sprintf("R CMD build leaves out a folder called %s.", unique(left_out)),
     if (length(unknown)) sprintf("The folder %s stands in no order.", unknown),
     if (nrow(up)) sprintf("%s includes files of %s, which is above it.", up$from, up$to)
   )

@@ -38,14 +38,14 @@ core_mutations <- list(
   list("exact/exact_sum.cpp", "static_cast<uint128>(part) - (", "static_cast<uint128>(part) + (", "*unlike units*"),
   list("exact/exact_sum.cpp", "return far_ratio(group, divisor);", "return round_ratio(totals_[group], unit_, divisor);",
     "*both ends*"),
-  list("fold/fold_first_last.cpp", "row < other_row", "row > other_row", "*"),
+  list("folds/fold_first_last.cpp", "row < other_row", "row > other_row", "*"),
   list("base/parallel.cpp", "throw Interrupted", "return; throw Interrupted", "*stop*"),
   list("column/sortable.cpp", "if (std::isnan(x)) return last_key - 1;", "if (std::isnan(x)) return last_key;",
     "*no number after*"),
   list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*n-th value*"),
   list("group/grouping.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
   list("text/escape_text.cpp", "0x200B", "0x200C", "*unfit*"),
-  list("fold/fold_spread.cpp", "n <= less", "n < less", "*one value*")
+  list("folds/fold_spread.cpp", "n <= less", "n < less", "*one value*")
 )
 
 # Whether a test file fails while a function's text is changed.

@@ -8,6 +8,7 @@ in_project <- function(expr) withr::with_dir(test_path("../.."), expr)
 
 test_that("no file calls one above it, and none call each other in a circle", {
   expect_identical(in_project(layers$wrong_with_layers()), character())
+  expect_identical(in_project(layers$wrong_with_core()), NULL)
 })
 
 test_that("a call upward, a circle and a file without a layer are seen", {

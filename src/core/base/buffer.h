@@ -1,6 +1,8 @@
 // Scratch memory; large pieces ask the system for huge pages, which saves most page faults.
 #pragma once
+#if __has_include(<sys/mman.h>)
 #include <sys/mman.h>
+#endif
 
 #include <cstddef>
 #include <cstdlib>

@@ -10,7 +10,7 @@
 #include "exact/exact_sum.h"
 #include "exact/long_total.h"
 #include "exact/wide_sum.h"
-#include "fold/summary.h"
+#include "folds/summary.h"
 #include "group/rows_in_order.h"
 #include "helpers.h"
 #include "window/slide.h"

@@ -6,7 +6,7 @@
 #include <numeric>
 
 #include "column/sortable.h"
-#include "fold/summary.h"
+#include "folds/summary.h"
 #include "group/rows_in_order.h"
 #include "helpers.h"
 #include "window/slide.h"

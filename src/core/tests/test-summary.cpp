@@ -13,7 +13,7 @@
 #include "column/gather.h"
 #include "column/standouts.h"
 #include "exact/wide_sum.h"
-#include "fold/summary.h"
+#include "folds/summary.h"
 #include "helpers.h"
 #include "sort/order.h"
 

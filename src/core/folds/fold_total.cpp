@@ -3,7 +3,7 @@
 #include <stdexcept>
 
 #include "exact/exact_sum.h"
-#include "fold/fold.h"
+#include "folds/fold.h"
 
 namespace idle {
 

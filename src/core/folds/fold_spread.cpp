@@ -5,7 +5,7 @@
 
 #include "exact/exact_products.h"
 #include "exact/exact_sum.h"
-#include "fold/fold.h"
+#include "folds/fold.h"
 
 namespace idle {
 

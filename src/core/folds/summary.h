@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "base/parallel.h"
-#include "fold/fold.h"
+#include "folds/fold.h"
 #include "group/grouping.h"
 
 namespace idle {

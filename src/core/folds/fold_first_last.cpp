@@ -1,6 +1,6 @@
 // The rows of the first and the last value of each group, in an order of the user's choice; rows
 // that share a place keep the order of entry.
-#include "fold/fold.h"
+#include "folds/fold.h"
 
 namespace idle {
 

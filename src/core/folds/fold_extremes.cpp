@@ -4,7 +4,7 @@
 
 #include "base/buffer.h"
 #include "base/vectorise.h"
-#include "fold/fold.h"
+#include "folds/fold.h"
 
 namespace idle {
 

@@ -1,4 +1,4 @@
-#include "fold/summary.h"
+#include "folds/summary.h"
 
 #include <algorithm>
 

@@ -1,4 +1,4 @@
-#include "fold/fold.h"
+#include "folds/fold.h"
 
 #include <map>
 #include <stdexcept>
