@@ -9,17 +9,25 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   ))
   place <- if (identical(groups, drawn$lines$groups)) drawn$lines$line_group
   if (drawn$entries$n == 0 && n_lines == 1) place <- NA_integer_
-  values <- if (is.null(place)) worked$values else Map(spread_to_lines, worked$values, nodes, list(place))
-  lines <- lines_of_values(checked, values, lines, n_lines, drawn$page$tally)
-  tables <- Map(function(level, values) {
-    keys <- lapply(drawn$lines$columns[level$keys], pick_rows, rows = level$first)
-    lines_of_values(checked, values, keys, level$size, new_tally())
-  }, levels, worked$levels)
   notes <- unlist(lapply(nodes, function(node) {
     note <- attr(worked$values[[node$id]], "note")
     if (!is.null(note)) sprintf("%s: %s.", node$text, note)
   }))
+  values <- lapply(worked$values, without_note)
+  if (!is.null(place)) values <- Map(spread_to_lines, values, nodes, list(place))
+  lines <- lines_of_values(checked, values, lines, n_lines, drawn$page$tally)
+  tables <- Map(function(level, values) {
+    values <- lapply(values, without_note)
+    keys <- lapply(drawn$lines$columns[level$keys], pick_rows, rows = level$first)
+    lines_of_values(checked, values, keys, level$size, new_tally())
+  }, levels, worked$levels)
   list(lines = lines, facts = worked$facts, notes = notes, levels = tables, entries = worked$entries)
+}
+
+# What a figure has to say is on the page, and no part of its values.
+without_note <- function(values) {
+  attr(values, "note") <- NULL
+  values
 }
 
 # The columns of a table of lines, from the values of the figures in them.

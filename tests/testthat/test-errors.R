@@ -5,7 +5,7 @@ test_that("every class of error that is raised stands in a help page", {
   code <- unlist(lapply(list.files(test_path("../../R"), full.names = TRUE), readLines))
   code <- paste(code, collapse = "\n")
   raised <- regmatches(code, gregexpr("stop_(idle|in)\\(\\s*(ctx,\\s*)?\"[a-z_]+\"", code, perl = TRUE))[[1]]
-  classes <- unique(sub("\"$", "", sub(".*\"(?=[a-z_]+\"$)", "", raised, perl = TRUE)))
+  classes <- unique(regmatches(raised, regexpr("[a-z_]+(?=\"$)", raised, perl = TRUE)))
   expect_gt(length(classes), 30)
   pages <- paste(unlist(lapply(list.files(test_path("../../man"), full.names = TRUE), readLines)), collapse = "\n")
   for (class in classes) expect_true(grepl(paste0("idle_", class), pages, fixed = TRUE), info = class)
