@@ -4,6 +4,8 @@
 open_page <- function(brief, aside = FALSE) {
   entries <- new_entries(brief, aside)
   drawn <- list(brief = brief, entries = entries, lines = new_lines(entries$n), page = new_page(brief))
+  below <- entries$below$drawn$page$formats
+  drawn$page$formats <- as.list(below[intersect(names(below), entries$source_names)])
   subtotals <- entries$below$subtotals
   if (is.null(subtotals) || subtotals == 0) return(drawn)
   add_note(drawn, sprintf(
@@ -46,6 +48,7 @@ lowest_page <- function(drawn) {
 # The same page with a column more; windows that were worked on the one it takes the place of are gone.
 with_entry_column <- function(drawn, name, column) {
   if (name %in% drawn$entries$column_names) drawn$page$log$memo <- new.env(parent = emptyenv())
+  drawn$page$formats[[name]] <- NULL
   drawn$entries <- add_entry_column(drawn$entries, name, column)
   drawn
 }

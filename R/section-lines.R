@@ -25,7 +25,7 @@ room("lines", "section",
   },
   work = function(drawn, checked) {
     keys <- keys_of_entries(drawn, checked)
-    drawn <- note_formats(gather_lines(drawn, keys), checked)
+    drawn <- with_formats_of_keys(gather_lines(drawn, keys), checked)
     check_number_of_columns(drawn$lines, attr(checked, "abreast"))
     if (isTRUE(attr(checked, "crossed"))) cross_lines(drawn, keys) else drawn
   },
@@ -45,6 +45,16 @@ keys_of_entries <- function(drawn, checked) {
   keys <- lapply(checked, function(key) in_language(evaluate_column(key$node, entries), drawn$page$locale))
   names(keys) <- vapply(checked, `[[`, "", "name")
   gather_beyond(keys, attr(checked, "abreast"))
+}
+
+# A key that is a column looks as that column does; figures have formats of their own.
+with_formats_of_keys <- function(drawn, checked) {
+  of_entries <- drawn$page$formats
+  drawn$page$formats <- list()
+  for (key in checked) {
+    if (key$node$type == "column") drawn$page$formats[[key$name]] <- of_entries[[key$node$name]]
+  }
+  note_formats(drawn, checked)
 }
 
 key_kinds <- function(checked) {

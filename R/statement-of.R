@@ -34,9 +34,10 @@ full_layout <- function(drawn) {
   if (is.null(layout)) {
     layout <- lapply(page_columns(drawn), function(name) list(name = name, heading = name, format = NULL))
   }
+  blank <- setdiff(drawn$page$windows, drawn$lines$keys)
   lapply(layout, function(part) {
     if (is.null(part$format)) part$format <- drawn$page$formats[[part$name]]
-    part$blank <- part$name %in% setdiff(drawn$page$windows, drawn$lines$keys)
+    part$blank <- part$name %in% blank
     part
   })
 }

@@ -1,4 +1,4 @@
-# Grouping and figures: 10 million rows unless said. "Floor" is a two-thread read of the columns.
+# Grouping and figures: 10 million rows unless said. "Floor" is a two-thread read of the columns in play.
 read_columns <- idleledger:::core_read_columns
 rows <- 1e7
 table <- bench_table(rows)
@@ -6,54 +6,38 @@ held <- function(lines, figures) {
   brief(ledger(table), lines = !!rlang::enexpr(lines), figures = !!rlang::enexpr(figures))
 }
 
-page <- held(key, c(s = sum(amount), m = mean(amount), n = count()))
-times <- alternating(
-  idle = draw_up(page), rowsum = rowsum(table$amount, table$key), floor = read_columns(table[c("key", "amount")]),
-  rounds = 9
-)
-say("sum, mean, count by a text key: against the floor", ratio(times, "idle", "floor"), 6)
-say("... faster than rowsum", ratio(times, "rowsum", "idle"), 8, at_least = TRUE)
-
-page <- held(many, c(s = sum(amount)))
-times <- alternating(
-  idle = draw_up(page), tapply = tapply(
-    table$amount, table$many, sum
-  ), floor = read_columns(table[c("many", "amount")]),
-  rounds = 3
-)
-say("sum by a text key of 1 million values: faster than tapply", ratio(times, "tapply", "idle"), 40, at_least = TRUE)
-cat(sprintf("    to the floor %.1f\n", ratio(times, "idle", "floor")))
-
-page <- held(c(key, other, number), c(s = sum(amount)))
-times <- alternating(
-  idle = draw_up(page), tapply = tapply(table$amount, table[c("key", "other", "number")], sum),
-  floor = read_columns(table[c("key", "other", "number", "amount")]), rounds = 3
-)
-say("sum by two text keys and an integer: faster than tapply", ratio(times, "tapply", "idle"), 50, at_least = TRUE)
-cat(sprintf("    to the floor %.1f\n", ratio(times, "idle", "floor")))
-
-# The shortest base R way of each figure by 100 groups.
-against <- function(what, idle, base, floor, bound) {
-  times <- alternating(idle = draw_up(idle), base = base(), floor = read_columns(floor), rounds = 3)
-  say(what, ratio(times, "base", "idle"), bound, at_least = TRUE)
-  cat(sprintf("    to the floor %.1f\n", ratio(times, "idle", "floor")))
+# Held against the floor, the median of reads between the draw-ups; the ratio to the shortest way of base R, where
+# one is given, is told besides.
+against_floor <- function(what, page, columns, aim, base = NULL, rounds = 7) {
+  times <- alternating(idle = draw_up(page), floor = read_columns(table[columns]), rounds = rounds)
+  reads <- replicate(15, system.time(read_columns(table[columns]), gcFirst = FALSE)[["elapsed"]])
+  floor <- stats::median(c(times[, "floor"], pmax(reads, 1e-4)))
+  say(paste0(what, ": times the floor"), stats::median(times[, "idle"]) / floor, aim)
+  if (is.null(base)) return(invisible())
+  slow <- stats::median(alternating(base = base(), rounds = 2)) / stats::median(times[, "idle"])
+  cat(sprintf("    base R takes %.1f times as long\n", slow))
 }
-pair <- table[c("key", "amount")]
-against(
-  "min, max, sd by 100 groups: faster than base R", held(key, c(lo = min(amount), hi = max(amount), s = sd(amount))),
-  function() sapply(split(table$amount, table$key), function(x) c(min(x), max(x), sd(x))), pair, 10
+
+against_floor("text key of 100: exact sum, mean, count", held(key, c(s = sum(amount), m = mean(amount), n = count())),
+  c("key", "amount"), 3, function() rowsum(table$amount, table$key), rounds = 15
 )
-against(
-  "median by 100 groups: faster than base R", held(key, c(m = median(amount))),
-  function() sapply(split(table$amount, table$key), median), pair, 7
+against_floor("two text keys and an integer: sum", held(c(key, other, number), c(s = sum(amount))),
+  c("key", "other", "number", "amount"), 4, function() tapply(table$amount, table[c("key", "other", "number")], sum)
 )
-against(
-  "count_distinct of 100,000 integers: faster than base R", held(key, c(d = count_distinct(wide))),
-  function() sapply(split(table$wide, table$key), function(x) length(unique(x))), table[c("key", "wide")], 10
+against_floor("1 million text keys: sum", held(many, c(s = sum(amount))), c("many", "amount"), 20,
+  function() tapply(table$amount, table$many, sum), rounds = 5
 )
-against(
-  "count_distinct of text: faster than base R", held(key, c(d = count_distinct(other))),
-  function() sapply(split(table$other, table$key), function(x) length(unique(x))), table[c("key", "other")], 6
+against_floor("min, max, sd by 100 groups", held(key, c(lo = min(amount), hi = max(amount), s = sd(amount))),
+  c("key", "amount"), 4.5, function() sapply(split(table$amount, table$key), function(x) c(min(x), max(x), sd(x)))
+)
+against_floor("median by 100 groups", held(key, c(m = median(amount))), c("key", "amount"), 8,
+  function() sapply(split(table$amount, table$key), median)
+)
+against_floor("count_distinct of 100,000 integers", held(key, c(d = count_distinct(wide))), c("key", "wide"), 7,
+  function() sapply(split(table$wide, table$key), function(x) length(unique(x)))
+)
+against_floor("count_distinct of text", held(key, c(d = count_distinct(other))), c("key", "other"), 4,
+  function() sapply(split(table$other, table$key), function(x) length(unique(x)))
 )
 
 groups <- idleledger:::core_group(list(), rows)
@@ -81,7 +65,7 @@ per_row <- vapply(c(1e6, 1e7, 5e7), function(n) {
 cat(sprintf("    ns a row at 1, 10 and 50 million rows: %s\n", toString(round(per_row, 2))))
 say("time a row at 50 million rows against 10 million", per_row[3] / per_row[2], 1.3)
 say("time a row at 10 million rows against 1 million", per_row[2] / per_row[1], 1.3)
-rm(table, pair)
+rm(table)
 
 peak <- function(what, lines, figures) {
   setup <- c(

@@ -7,11 +7,11 @@ held <- function(columns) brief(ledger(table), columns = !!rlang::enexpr(columns
 
 place <- held(c(place = rank(amount, per = key)))
 times <- alternating(idle = draw_up(place), base = order(table$key, table$amount, method = "radix"), rounds = 5)
-say("rank per group by a double, against order()", ratio(times, "idle", "base"), 0.5)
+say("rank per group by a double, against order()", ratio(times, "idle", "base"), 0.4)
 
 to_date <- held(c(to_date = running(sum(amount), per = key, along = date)))
 times <- alternating(idle = draw_up(to_date), base = order(table$key, table$date, method = "radix"), rounds = 5)
-say("running sum per group along a date, against order()", ratio(times, "idle", "base"), 0.5)
+say("running sum per group along a date, against order()", ratio(times, "idle", "base"), 0.4)
 
 against_running <- function(what, columns, bound, rounds = 3) {
   page <- brief(ledger(table), per = key, along = date, columns = !!rlang::enexpr(columns))

@@ -15,7 +15,8 @@ trap 'rm -rf "$folder"' EXIT
 echo "install: building (about a minute)"
 (cd "$folder" && R CMD build --no-build-vignettes "$OLDPWD" >build.log 2>&1) ||
   { cat "$folder/build.log" >&2; exit 1; }
-MAKEFLAGS="-j$(nproc)" _R_SHLIB_STRIP_=true R CMD INSTALL "$folder"/idleledger_*.tar.gz >"$folder/install.log" 2>&1 ||
+echo "CXX17FLAGS = -O2" >"$folder/Makevars" # without what a debugger needs
+MAKEFLAGS="-j$(nproc)" R_MAKEVARS_USER="$folder/Makevars" R CMD INSTALL "$folder"/idleledger_*.tar.gz >"$folder/install.log" 2>&1 ||
   { cat "$folder/install.log" >&2; exit 1; }
 where=$(Rscript --vanilla -e 'cat(find.package("idleledger"))')
 echo "$stamp" >"$where/stamp"

@@ -36,8 +36,8 @@ r_mutations <- list(
 
 core_mutations <- list(
   list("exact/exact_sum.cpp", "static_cast<uint128>(part) - (", "static_cast<uint128>(part) + (", "*unlike units*"),
-  list("exact/exact_sum.cpp", "return far_ratio(group, divisor);", "return round_ratio(totals_[group], unit_, divisor);",
-    "*both ends*"),
+  list("exact/exact_sum.cpp", "return far_ratio(group, divisor);",
+    "return round_ratio(totals_[group], unit_, divisor);", "*both ends*"),
   list("folds/fold_first_last.cpp", "row < other_row", "row > other_row", "*"),
   list("base/parallel.cpp", "throw Interrupted", "return; throw Interrupted", "*stop*"),
   list("column/sortable.cpp", "if (std::isnan(x)) return last_key - 1;", "if (std::isnan(x)) return last_key;",
@@ -73,9 +73,10 @@ notices_in_core <- function(path, from, to, cases) {
   code <- paste(readLines(source), collapse = "\n")
   if (!grepl(from, code, fixed = TRUE)) return("not found in the code")
   writeLines(sub(from, to, code, fixed = TRUE), source)
-  built <- system2("make", c("-s", "-j2", "-C", file.path(folder, "tests"), "build/plain/all"), stdout = FALSE, stderr = FALSE)
+  tests <- file.path(folder, "tests")
+  built <- system2("make", c("-s", "-j2", "-C", tests, "build/plain/all"), stdout = FALSE, stderr = FALSE)
   if (built != 0) return("does not compile")
-  failed <- system2(file.path(folder, "tests/build/plain/all"), shQuote(paste0("-tc=", cases)), stdout = FALSE,
+  failed <- system2(file.path(tests, "build/plain/all"), shQuote(paste0("-tc=", cases)), stdout = FALSE,
     stderr = FALSE, timeout = 120
   )
   if (failed != 0) "noticed" else "SURVIVED"

@@ -80,7 +80,8 @@ test_that("conditions on keys do not draw the page up, and wrong ones are said",
 })
 
 test_that("entries are found through pages that leave out, sort and hide lines, row by row", {
-  low <- brief(tolls, only = toll > 30, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+  low <- brief(tolls, only = toll > 30, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach,
+    lock),
     show = top(5, s), order = falling(s)
   )
   high <- brief(low, only = reach != "Lower", lines = lock, figures = c(t = sum(s)), order = rising(t))

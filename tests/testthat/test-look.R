@@ -33,6 +33,7 @@ test_that("a single copy of an entry is seen, wherever it stands", {
   table <- data.frame(a = 1:50, b = letters[rep(1:25, 2)])
   expect_no_match(paste(look(table)$traps, collapse = " "), "duplicate")
   for (at in c(1, 25, 50)) {
-    expect_match(look(rbind(table, table[at, ]))$traps, "1 entry is an exact duplicate of another .* row 51", all = FALSE)
+    expect_match(look(rbind(table, table[at, ]))$traps, "1 entry is an exact duplicate of another .* row 51",
+      all = FALSE)
   }
 })

@@ -22,3 +22,15 @@ test_that("workings have a row a section, with rows in and out and the method", 
   expect_identical(found$rows_in[-1], found$rows_out[-4])
   expect_match(found$method[4], "1 sort")
 })
+
+test_that("formats go with columns through pages, and not with names", {
+  monthly <- brief(tolls, lines = c(lock, month = start_of(passed_on, "month")), figures = c(s = sum(toll)),
+    beside = c(part = share(s))
+  )
+  above <- brief(monthly, only = lock == "Tarn Foot")
+  expect_match(flat(draw_up(above)), "Tarn Foot 2024-07 [0-9,.]+ [0-9.]+%")
+  renamed <- brief(monthly, lines = c(when = month), figures = c(part = sum(s)))
+  expect_match(flat(draw_up(renamed)), "2024-07 [0-9,.]+ 2024-08")
+  over <- brief(monthly, columns = c(month = 1, part = s * 2), only = lock == "Tarn Foot")
+  expect_no_match(flat(draw_up(over)), "%")
+})

@@ -10,7 +10,8 @@ page <- brief(tolls,
   figures = c(passages = count(), receipts = sum(toll), typical = median(toll)), footing = rollup(reach, lock),
   beside = c(of_reach = share(receipts, per = parent()), place = rank(falling(receipts), per = reach)),
   show = top(2, receipts, per = reach, others = TRUE), order = c(reach, falling(receipts)),
-  layout = c(Reach = reach, Lock = lock, passages, Receipts = money(receipts), of_reach, typical), notes = "After refunds"
+  layout = c(Reach = reach, Lock = lock, passages, Receipts = money(receipts), of_reach, typical),
+    notes = "After refunds"
 )
 
 test_that("a brief, its statement and its tie-out", {

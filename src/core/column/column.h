@@ -55,10 +55,25 @@ struct ColumnView {
   const void* at(std::size_t row) const { return static_cast<const char*>(data) + row * width(); }
 };
 
+// Calls body with the values as they are stored.
+template <typename Body>
+auto as_stored(const ColumnView& view, const Body& body) {
+  switch (view.storage) {
+    case Storage::float64:
+      return body(view.as<double>());
+    case Storage::int64:
+      return body(view.as<std::int64_t>());
+    default:
+      return body(view.as<std::int32_t>());
+  }
+}
+
 inline bool is_missing_at(const ColumnView& view, std::size_t row) {
-  if (view.storage == Storage::float64) return is_missing(view.as<double>()[row]);
-  if (view.storage == Storage::int64) return is_missing(view.as<std::int64_t>()[row]);
-  return is_missing(view.as<std::int32_t>()[row]);
+  return as_stored(view, [row](const auto* x) { return is_missing(x[row]); });
+}
+
+inline double number_at(const ColumnView& view, std::size_t row) {
+  return as_stored(view, [row](const auto* x) { return static_cast<double>(x[row]); });
 }
 
 }  // namespace idle

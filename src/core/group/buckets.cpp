@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cstring>
 
+#include "base/partition.h"
+
 namespace idle {
 
 namespace {
@@ -47,16 +49,7 @@ Buckets part_by_slot(const KeySlots& slots, const ColumnView& carried, std::size
     std::size_t* count = at[w].data();
     for (std::size_t i = 0; i < end - begin; ++i) ++count[slot[i] >> low];
   });
-  std::size_t next = 0;
-  for (std::size_t bucket = 0; bucket < buckets; ++bucket) {
-    parted.starts.push_back(next);
-    for (auto& counts : at) {
-      const std::size_t here = counts[bucket];
-      counts[bucket] = next;
-      next += here;
-    }
-  }
-  parted.starts.push_back(next);
+  parted.starts = starts_of_buckets(at, buckets);
   parted.rows = Buffer<BucketRow>(rows);
   run_parallel(work, workers, rows, slice, [&](int w, std::size_t begin, std::size_t end) {
     const std::uint32_t* slot = slot_of_row.data() + begin;

@@ -1,9 +1,9 @@
-#include "column/sortable.h"
 #include "group/key_slots.h"
 
 #include <algorithm>
 
 #include "base/vectorise.h"
+#include "column/sortable.h"
 #include "group/grouping.h"
 #include "sort/order.h"
 

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <atomic>
 
+#include "base/partition.h"
+
 namespace idle {
 
 namespace {
@@ -164,17 +166,7 @@ class Arranger {
       look(begin, end);
       for (std::size_t row = begin; row < end; ++row) ++at_[w][bucket_of(place[row - begin], row)];
     });
-    starts_.assign(buckets + 1, 0);
-    std::size_t next = 0;
-    for (std::size_t b = 0; b < buckets; ++b) {
-      starts_[b] = next;
-      for (auto& counts : at_) {
-        const std::size_t here = counts[b];
-        counts[b] = next;
-        next += here;
-      }
-    }
-    starts_[buckets] = next;
+    starts_ = starts_of_buckets(at_, buckets);
   }
 
   template <typename Any, typename Body>

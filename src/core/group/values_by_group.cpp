@@ -1,4 +1,3 @@
-#include "column/sortable.h"
 #include "group/values_by_group.h"
 
 #include <algorithm>
@@ -6,7 +5,9 @@
 #include <memory>
 
 #include "base/fetch_ahead.h"
+#include "base/partition.h"
 #include "column/block_facts.h"
+#include "column/sortable.h"
 #include "exact/quantile.h"
 
 namespace idle {
@@ -47,22 +48,6 @@ void each_wanted(const Groups& groups, const Wanted& wanted, int workers, const 
   });
 }
 
-// Where the first item goes that each worker has of each place; on entry, how many it has.
-std::vector<std::size_t> set_starts(std::vector<std::vector<std::size_t>>& at, std::size_t places) {
-  std::vector<std::size_t> start(places + 1);
-  std::size_t next = 0;
-  for (std::size_t p = 0; p < places; ++p) {
-    start[p] = next;
-    for (auto& counts : at) {
-      const std::size_t here = counts[p];
-      counts[p] = next;
-      next += here;
-    }
-  }
-  start[places] = next;
-  return start;
-}
-
 // Brings item_of(row) of all wanted rows together by place; within a place rows keep their order.
 template <typename Item, typename ItemOf>
 Arranged<Item> arrange(const Groups& groups, const Wanted& wanted, const Work& work,
@@ -74,7 +59,7 @@ Arranged<Item> arrange(const Groups& groups, const Wanted& wanted, const Work& w
     return [count = at[w].data()](std::size_t, std::int32_t place) { ++count[place]; };
   });
   Arranged<Item> result;
-  result.start = set_starts(at, groups.places());
+  result.start = starts_of_buckets(at, groups.places());
   result.items = Buffer<Item>(result.start.back());
   each_wanted(groups, wanted, workers, work, [&](int w) {
     return [to = at[w].data(), items = result.items.data(), item_of](
@@ -91,12 +76,6 @@ void each_place(Arranged<Item>& arranged, const Work& work, const Body& body) {
                 Item* items = arranged.items.data();
                 body(p, items + arranged.start[p], items + arranged.start[p + 1]);
               });
-}
-
-double number_at(const ColumnView& view, std::size_t row) {
-  if (view.storage == Storage::float64) return view.as<double>()[row];
-  if (view.storage == Storage::int64) return static_cast<double>(view.as<std::int64_t>()[row]);
-  return view.as<std::int32_t>()[row];
 }
 
 // A number of each value that is small enough to mark it off in a table, or 0 values if there is no

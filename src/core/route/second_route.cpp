@@ -4,8 +4,8 @@
 #include <cstring>
 #include <limits>
 
-#include "route/digit_sum.h"
 #include "group/buckets.h"
+#include "route/digit_sum.h"
 
 namespace idle {
 

@@ -1,7 +1,6 @@
 // Calendar parts against the C library, and ISO weeks known from the standard.
-#include <doctest/doctest.h>
-
 #include <ctime>
+#include <doctest/doctest.h>
 
 #include "column/calendar.h"
 #include "helpers.h"

@@ -1,6 +1,5 @@
 // Texts for a page: every code point that would move, hide or turn is written out, all others stay.
 #include <doctest/doctest.h>
-
 #include <random>
 #include <string>
 

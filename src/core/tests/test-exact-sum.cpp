@@ -1,8 +1,7 @@
 // Exact sums against sums of unlimited width, and against values known by construction.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <cmath>
+#include <doctest/doctest.h>
 
 #include "exact/exact_products.h"
 #include "exact/exact_sum.h"

@@ -1,9 +1,8 @@
 // Grouping against an ordered map, by every method, with one and more threads.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <array>
 #include <cstdio>
+#include <doctest/doctest.h>
 #include <fstream>
 #include <map>
 #include <string>

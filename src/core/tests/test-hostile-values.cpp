@@ -1,9 +1,8 @@
 // Values that are unlike each other: infinities beside the largest numbers, exponents from end to
 // end, groups that each hold both ends. Every way of summing must agree with sums of any width.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <cmath>
+#include <doctest/doctest.h>
 #include <limits>
 #include <numeric>
 

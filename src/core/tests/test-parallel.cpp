@@ -1,9 +1,8 @@
 // Work that is stopped, that fails, or whose callbacks throw: every thread is joined, and nothing of
 // R's would be left in a broken state.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <chrono>
+#include <doctest/doctest.h>
 #include <numeric>
 #include <stdexcept>
 #include <thread>

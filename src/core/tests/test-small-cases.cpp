@@ -1,8 +1,7 @@
 // Single values, ends of frames, and values that are no numbers: against what they are by definition.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <cmath>
+#include <doctest/doctest.h>
 #include <numeric>
 
 #include "column/sortable.h"

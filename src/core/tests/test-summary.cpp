@@ -1,20 +1,19 @@
 // Folds over groups against plain loops; threads must not show; the second route must agree.
-#include <doctest/doctest.h>
-
 #include <atomic>
 #include <chrono>
 #include <cmath>
 #include <cstring>
+#include <doctest/doctest.h>
 #include <thread>
 
-#include "route/digit_sum.h"
-#include "route/second_route.h"
 #include "column/fingerprint.h"
 #include "column/gather.h"
 #include "column/standouts.h"
 #include "exact/wide_sum.h"
 #include "folds/summary.h"
 #include "helpers.h"
+#include "route/digit_sum.h"
+#include "route/second_route.h"
 #include "sort/order.h"
 
 using namespace idle;

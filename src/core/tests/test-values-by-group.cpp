@@ -1,7 +1,6 @@
 // Figures of all values of a group against sorting each group by itself.
-#include <doctest/doctest.h>
-
 #include <algorithm>
+#include <doctest/doctest.h>
 #include <map>
 #include <set>
 

@@ -1,8 +1,7 @@
 // Arrangements, frames and moving figures against sorting and working each frame by itself.
-#include <doctest/doctest.h>
-
 #include <algorithm>
 #include <cmath>
+#include <doctest/doctest.h>
 #include <numeric>
 
 #include "column/calendar.h"

@@ -1,9 +1,8 @@
 #include "text/rank_texts.h"
 
-#include "base/parallel.h"
-
 #include <algorithm>
 
+#include "base/parallel.h"
 #include "sort/radix.h"
 
 namespace idle {

@@ -16,11 +16,8 @@ void each_group(const RowsInOrder& arrangement, const Work& work, const Body& bo
               [&](int, std::size_t g) { body(arrangement.begin(g), arrangement.end(g)); });
 }
 
-double number_at(const ColumnView& view, std::size_t row) {
-  if (is_missing_at(view, row)) return missing_number();
-  if (view.storage == Storage::float64) return view.as<double>()[row];
-  if (view.storage == Storage::int64) return static_cast<double>(view.as<std::int64_t>()[row]);
-  return view.as<std::int32_t>()[row];
+double number_or_missing(const ColumnView& view, std::size_t row) {
+  return is_missing_at(view, row) ? missing_number() : number_at(view, row);
 }
 
 std::int32_t numbered(std::size_t row) { return static_cast<std::int32_t>(row) + 1; }
@@ -75,7 +72,7 @@ std::int64_t rows_earlier(const RowsInOrder& arrangement, const ColumnView& days
     std::int64_t repeats = 0;
     std::size_t there = begin;
     const auto day = [&](std::size_t at) {
-      const double x = std::floor(number_at(days, arrangement.row(at)));
+      const double x = std::floor(number_or_missing(days, arrangement.row(at)));
       return std::isfinite(x) && std::fabs(x) < 1e12 ? static_cast<std::int64_t>(x) : INT64_MAX;
     };
     while (there < end && day(there) == INT64_MAX) ++there;
@@ -103,7 +100,7 @@ void number_runs(const RowsInOrder& arrangement, const ColumnView& values, doubl
     double last = 0;
     for (std::size_t at = begin; at < end; ++at) {
       const std::size_t row = arrangement.row(at);
-      const double x = number_at(values, row);
+      const double x = number_or_missing(values, row);
       if (!std::isfinite(x)) {
         out[row] = missing_int32;
         continue;
