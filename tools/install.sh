@@ -16,7 +16,7 @@ echo "install: building (about a minute)"
 (cd "$folder" && R CMD build --no-build-vignettes "$OLDPWD" >build.log 2>&1) ||
   { cat "$folder/build.log" >&2; exit 1; }
 echo "CXX17FLAGS = -O2" >"$folder/Makevars" # without what a debugger needs
-MAKEFLAGS="-j$(nproc)" R_MAKEVARS_USER="$folder/Makevars" R CMD INSTALL "$folder"/idleledger_*.tar.gz >"$folder/install.log" 2>&1 ||
+_R_SHLIB_BUILD_OBJECTS_SYMBOL_TABLES_=TRUE MAKEFLAGS="-j$(nproc)" R_MAKEVARS_USER="$folder/Makevars" R CMD INSTALL "$folder"/idleledger_*.tar.gz >"$folder/install.log" 2>&1 ||
   { cat "$folder/install.log" >&2; exit 1; }
 where=$(Rscript --vanilla -e 'cat(find.package("idleledger"))')
 echo "$stamp" >"$where/stamp"

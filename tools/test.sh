@@ -5,59 +5,67 @@ set -uo pipefail
 cd "$(dirname "$0")/.."
 passed=0
 failed=0
+said=$(mktemp -d)
+trap 'rm -rf "$said"' EXIT
 
 # Under the watch over threads everything takes ten times as long: the largest tables, on which the others start
 # the same threads, are left out.
-all_but_slow='-tce=*a wish to stop*,*wide keys are hashed*,*rows are arranged*,*keys side by side*,*text is coded*,*in a small range*,*percentiles are those*'
+some='*a wish to stop*,*wide keys are hashed*,*rows are arranged*,*keys side by side*,*text is coded*'
+all_but_slow="-tce=$some,*in a small range*,*percentiles are those*"
 
 count() { # passed failed
   passed=$((passed + $1))
   failed=$((failed + $2))
 }
 
-step() { # a step that is one test: name, command
-  echo "== $1 ($(date +%T))"
-  if "${@:2}"; then count 1 0; else echo "FAILED: $1"; count 0 1; fi
+heading() { echo "== $1 ($(date +%T))"; }
+
+# Two steps at a time, since each keeps one core busy: a step's words and its end are kept in files.
+begin() { # name, command
+  ("${@:2}" >"$said/$1" 2>&1; echo $? >"$said/$1.end") &
 }
 
-core_tests() { # make target
-  echo "== core tests: $1 ($(date +%T))"
-  local out
-  out=$(make -s -j"$(nproc)" -C src/core/tests "$1" SOME="$all_but_slow" 2>&1)
-  local ok=$?
-  echo "$out" | tail -n 12
-  local line
-  line=$(echo "$out" | grep 'test cases:' | tail -n 1)
-  local good bad
+count_core() { # name of a step that ran the core's tests
+  heading "core tests: $1"
+  tail -n 12 "$said/$1"
+  local line good bad
+  line=$(grep 'test cases:' "$said/$1" | tail -n 1)
   good=$(echo "$line" | sed -E 's/.*\| +([0-9]+) passed.*/\1/')
   bad=$(echo "$line" | sed -E 's/.*\| +([0-9]+) failed.*/\1/')
   if [ -z "$line" ]; then count 0 1; else count "$good" "$bad"; fi
-  if [ $ok -ne 0 ] && [ "${bad:-0}" = 0 ] && [ -n "$line" ]; then count 0 1; fi
+  if [ "$(cat "$said/$1.end")" -ne 0 ] && [ "${bad:-0}" = 0 ] && [ -n "$line" ]; then count 0 1; fi
+}
+
+core_tests() {
+  heading "building the core's tests"
+  make -s -j"$(nproc)" -C src/core/tests build/sanitized/all build/threaded/all 2>&1 | tail -n 40
+  begin run-sanitized make -s -C src/core/tests run-sanitized
+  begin run-threaded make -s -C src/core/tests run-threaded SOME="$all_but_slow"
+  wait
+  count_core run-sanitized
+  count_core run-threaded
 }
 
 package_tests() {
-  echo "== package tests ($(date +%T))"
-  local out
-  out=$(mktemp)
-  Rscript --vanilla tools/test.R "$out" || true
-  if [ -s "$out" ]; then
+  heading "package tests"
+  Rscript --vanilla tools/test.R "$said/counts" || true
+  if [ -s "$said/counts" ]; then
     # shellcheck disable=SC2046
-    count $(cat "$out")
+    count $(cat "$said/counts")
   else
     count 0 1
   fi
 }
 
+# The package as it is installed is checked, so that nothing is compiled a second time.
 check_package() {
-  local folder
+  local folder installed status
   folder=$(mktemp -d)
-  local installed
   installed=$(Rscript --vanilla -e 'cat(find.package("idleledger"))')
   R CMD build --no-build-vignettes . >"$folder/build.log" 2>&1 && mv idleledger_*.tar.gz "$folder" &&
     (cd "$folder" && _R_CHECK_FORCE_SUGGESTS_=false _R_CHECK_PKG_SIZES_THRESHOLD_=20 \
       R CMD check --no-manual --no-tests --no-build-vignettes --library="$(dirname "$installed")" \
       --install="check:$installed/install.log" idleledger_*.tar.gz >check.log 2>&1)
-  local status
   status=$(grep '^Status:' "$folder/check.log" 2>/dev/null)
   echo "R CMD check: ${status:-did not finish}"
   if [ "$status" != "Status: OK" ]; then
@@ -67,11 +75,19 @@ check_package() {
   rm -rf "$folder"
 }
 
-core_tests run-sanitized
-core_tests run-threaded
+count_step() { # name of a step that is one test
+  heading "$1"
+  cat "$said/$1"
+  if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else echo "FAILED: $1" && count 0 1; fi
+}
+
+core_tests
 package_tests
-step "lintr" Rscript --vanilla tools/lint.R
-step "R CMD check" check_package
+begin lintr Rscript --vanilla tools/lint.R
+begin check check_package
+wait
+count_step lintr
+count_step check
 
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

@@ -162,8 +162,7 @@ test_that("a source, a rule, a format and a command are each added by one room",
 })
 
 test_that("a room that does not answer is refused, and a room of the length of a test is gone after it", {
-  expect_error(local_room("half", "figure", args = alist(x = )), "figure room 'half' does not answer: takes, gives,
-    fold")
+  expect_error(local_room("half", "figure", args = alist(x = )), "room 'half' does not answer: takes, gives, fold")
   expect_error(local_room("odd", "nothing"), "no rooms of kind 'nothing'")
   local({
     local_room("gone", "row", args = alist(x = ), takes = list(), gives = "double", work = identity, words = "x")
