@@ -1,9 +1,5 @@
-# Figures: values computed from the entries of each line. A figure's room says how it is folded
-# (`fold`), how it is worked out again for a check from the values of one line in plain R (`again`),
-# whether the lines add up to the whole (`additive`), and how it reads (`words`).
-#
-# fold(node) gives list(fold =, answer =) for the core's folds over all groups at once, or
-# list(by_group = function(groups, values, node, facts)) for figures that need all values of a line.
+# Figures: values computed from the entries of each line, folded by the core over all groups at once, or worked from
+# all values of each line. What a figure's room owes stands in docs/ADDING.md.
 
 room("figure", "call", place = 3,
   takes = function(name, ctx) has_room("figure", name) && (isTRUE(ctx$figures) || !isTRUE(ctx$windows)),

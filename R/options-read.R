@@ -2,7 +2,7 @@
 # like; `--name=value` is the same in one word.
 
 read_options <- function(args, options) {
-  values <- lapply(options, `[[`, "default")
+  values <- list()
   files <- character()
   while (length(args)) {
     word <- args[1]
@@ -19,7 +19,8 @@ read_options <- function(args, options) {
     if (!joined) args <- args[-1]
     values[[name]] <- option_value(name, value, option, values[[name]])
   }
-  list(options = Filter(Negate(is.null), values), files = files)
+  defaults <- Filter(Negate(is.null), lapply(options, `[[`, "default"))
+  list(options = c(values, defaults[setdiff(names(defaults), names(values))]), files = files)
 }
 
 known_option <- function(name, options) {
@@ -34,7 +35,7 @@ known_option <- function(name, options) {
 # What is given more than once is joined where it may be, and an error where it may not.
 option_value <- function(name, value, option, before) {
   if (isTRUE(option$repeats)) return(c(before, value))
-  if (!identical(before, option$default)) stop_idle(
+  if (!is.null(before)) stop_idle(
     "section_twice", if (has_room("section", name)) sprintf("The section `%s` is given twice.", name) else
       sprintf("--%s is given twice.", name)
   )

@@ -18,6 +18,7 @@ new_log <- function() {
 }
 
 add_note <- function(drawn, note) {
+  if (length(note) == 0) return(drawn)
   drawn$page$notes <- c(drawn$page$notes, note)
   drawn
 }
@@ -50,7 +51,7 @@ close_section <- function(drawn, name, before, seconds) {
   drawn$page$workings <- c(drawn$page$workings, list(entry))
   drawn$page["method"] <- list(NULL)
   drawn <- add_note(drawn, notes_of_log(log))
-  drawn$page$log <- new_log()
+  if (length(log$memo) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
   drawn
 }
 

@@ -26,3 +26,10 @@ check_notes <- function(drawn) {
     a_note("page", sub("[.]?$", ".", note))
   })
 }
+
+# The totals of a page that are of all its entries.
+total_nodes <- function(drawn) {
+  Filter(function(node) {
+    isTRUE(room_of("figure", node$fn)$is_total) && is.null(node$args$where)
+  }, additive_nodes(drawn))
+}

@@ -1,10 +1,5 @@
-# Windows: figures written beside each row, with all rows of the table in view. A window's room says
-# how a call is checked (`check`, giving a node of type "window"), how it is worked on the table in
-# hand (`work`), how the same comes about for some rows in plain R (`again`, for a check), and how it
-# reads (`words`).
-#
-# A window node has `per` (checked nodes: the group) and `along` (checked sorts: the order); no sorts
-# stand for the order of entry.
+# Windows: figures written beside each row, with all rows of the table in view. The page on adding a room tells what
+# a window owes.
 
 room("window", "call", place = 5,
   takes = function(name, ctx) has_room("window", name),

@@ -19,7 +19,7 @@ for name in "${names[@]}"; do
   [ -f "tools/pictures/$name.sh" ] && run="bash tools/pictures/$name.sh"
   done="$folder/$name"
   xterm -geometry 100x84+0+0 -fa 'DejaVu Sans Mono' -fs 10 -bg white -fg '#222222' -e bash -c \
-    "export LANG=C.UTF-8 LC_ALL=C.UTF-8 COLORTERM=truecolor; printf '\033[?25l'; $run 2>&1; touch '$done'; sleep 60" &
+    "export LANG=C.UTF-8 LC_ALL=C.UTF-8 COLORTERM=truecolor; printf '\033[?25l'; $run 2>&1; printf '\033[?25l'; touch '$done'; sleep 60" &
   terminal=$!
   for _ in $(seq 100); do [ -f "$done" ] && break; sleep 0.5; done
   sleep 0.7

@@ -63,12 +63,7 @@ printed <- function(x, ...) {
 
 # For the rest of a test, sums are folded wrongly: a mean comes back instead.
 local_wrong_sum <- function(env = parent.frame()) {
-  rooms <- asNamespace("idleledger")$rooms
-  sound <- rooms[["figure sum"]]
-  withr::defer(assign("figure sum", sound, envir = rooms), envir = env)
-  broken <- sound
-  broken$fold <- function(node) list(fold = "total", answer = "mean")
-  assign("figure sum", broken, envir = rooms)
+  idleledger:::local_answers("sum", "figure", fold = function(node) list(fold = "total", answer = "mean"), .frame = env)
 }
 
 # Another value in the package's own namespace for the length of a test.

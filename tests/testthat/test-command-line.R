@@ -69,6 +69,7 @@ test_that("wrong usage and bad input give one clear line and exit code 2", {
     c("draw-up", "nosuch.csv") ~ "There is no file nosuch.csv",
     c("draw-up", table, "--line", "lock") ~ "no option --line. Did you mean --lines",
     c("draw-up", table, "--lines", "lock", "--lines", "reach") ~ "`lines` is given twice",
+    c("look", table, "--encoding", "UTF-8", "--encoding", "latin1") ~ "--encoding is given twice",
     c("draw-up", table, "--only", "toll > ") ~ "no expression that can be read",
     c("draw-up", table, "--only", "toll > 0); system('id'") ~ "no expression that can be read",
     c("draw-up", table, "--only", "system('id')") ~ "no function `system`",
