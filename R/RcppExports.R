@@ -49,6 +49,38 @@ core_date_part <- function(days, part, starts) {
     .Call(`_idleledger_core_date_part`, days, part, starts)
 }
 
+core_open_delimited <- function(source, encoding, most) {
+    .Call(`_idleledger_core_open_delimited`, source, encoding, most)
+}
+
+core_first_bytes <- function(file, most) {
+    .Call(`_idleledger_core_first_bytes`, file, most)
+}
+
+core_first_records <- function(file, separator, most) {
+    .Call(`_idleledger_core_first_records`, file, separator, most)
+}
+
+core_outline <- function(file, separator, columns) {
+    .Call(`_idleledger_core_outline`, file, separator, columns)
+}
+
+core_guess_kinds <- function(file, columns, missing, na) {
+    .Call(`_idleledger_core_guess_kinds`, file, columns, missing, na)
+}
+
+core_read_delimited <- function(file, kinds, missing, na, pools) {
+    .Call(`_idleledger_core_read_delimited`, file, kinds, missing, na, pools)
+}
+
+core_strict_kinds <- function(texts) {
+    .Call(`_idleledger_core_strict_kinds`, texts)
+}
+
+core_strict_values <- function(texts, kind) {
+    .Call(`_idleledger_core_strict_values`, texts, kind)
+}
+
 core_group <- function(keys, rows) {
     .Call(`_idleledger_core_group`, keys, rows)
 }

@@ -12,6 +12,7 @@ answers_owed <- list(
   window = c("args", "check", "work", "again", "rows_used", "whole", "result", "words"),
   format = c("args", "takes", "decimals", "show", "words"),
   source = c("place", "opens", "open", "again", "seal"),
+  reader = c("place", "endings", "shown", "takes", "read"),
   preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
   rule = c("place", "of_ledger", "of_page"),
   command = c("words", "options", "example", "run"),

@@ -24,10 +24,14 @@
 #' @examples
 #' ledger(demo_table("tolls"))
 #' ledger(demo_table("tolls", as = "path"))
-ledger <- function(source, name = NULL, missing = c("", "NA"), encoding = "UTF-8", kinds = NULL) {
+ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kinds = NULL, separator = NULL,
+                   locale = NULL, sheet = NULL, range = NULL, table = NULL) {
   local_utf8()
   if (is.null(name)) name <- deparse1(substitute(source))
-  open_source(source, list(name = short_name(name), missing = missing, encoding = encoding, kinds = kinds))
+  open_source(source, list(
+    name = short_name(name), missing = missing, encoding = encoding, kinds = kinds_asked(rlang::enquo(kinds)),
+    separator = separator, locale = locale, sheet = sheet, range = range, table = table
+  ))
 }
 
 room("ledger", "source", place = 0,
@@ -40,7 +44,7 @@ kinds_of.idle_ledger <- function(source) source$kinds
 #' @exportS3Method
 size_of.idle_ledger <- function(source) source$n
 #' @exportS3Method
-entries_of.idle_ledger <- function(source, columns) source$columns[columns]
+entries_of.idle_ledger <- function(source, columns) columns_in_hand(source, columns)
 #' @exportS3Method
 column_notes.idle_ledger <- function(source) source$column_notes
 #' @exportS3Method
@@ -70,13 +74,14 @@ supplied.idle_ledger <- function(source, values) source
 #' @rdname ledger
 print.idle_ledger <- function(x, ...) {
   local_utf8()
-  say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$columns), "column")))
-  print_table(lapply(x$columns, utils::head, 6))
-  cat(paste0("  ", clean_text(names(x$columns)), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
+  say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$kinds), "column")))
+  first <- seq_len(min(x$n, 6))
+  print_table(lapply(columns_in_hand(x, names(x$kinds)), function(column) plain_vector(pick_rows(column, first))))
+  cat(paste0("  ", clean_text(names(x$kinds)), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
   invisible(x)
 }
 
 #' @export
 #' @rdname ledger
-as.data.frame.idle_ledger <- function(x, ...) as_frame(x$columns, x$n)
+as.data.frame.idle_ledger <- function(x, ...) as_frame(lapply(columns_in_hand(x, names(x$kinds)), plain_vector), x$n)

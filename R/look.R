@@ -15,8 +15,8 @@ look <- function(source) {
   local_utf8()
   source <- as_source(source, deparse1(substitute(source)))
   if (is_brief(source)) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
-  columns <- coded_columns(source, names(source$columns))
-  names(columns) <- names(source$columns)
+  columns <- coded_columns(source, names(source$kinds))
+  names(columns) <- names(source$kinds)
   seen <- lapply(columns, look_at, n = source$n)
   table <- do.call(rbind, Map(function(name, facts) cbind(column = name, facts), names(columns), seen))
   rownames(table) <- NULL

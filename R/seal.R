@@ -14,13 +14,15 @@ seal_of_table <- function(source) {
   list(of = "table", sha256 = digest::digest(columns, algo = "sha256", serializeVersion = 2L))
 }
 
-# A file is sealed as it was read.
+# Files are sealed as they were read.
 check_unchanged <- function(source) {
-  if (!file.exists(source$origin)) stop_idle(
-    "no_file", sprintf("The file %s is gone, and cannot be sealed.", source$origin)
+  gone <- which(!file.exists(source$origin))
+  if (length(gone)) stop_idle(
+    "no_file", sprintf("The file %s is gone, and cannot be sealed.", source$origin[gone[1]])
   )
-  if (!identical(file_marks(source$origin), source$marks)) stop_idle(
-    "bad_file", sprintf("%s has changed since it was opened.", source$origin), "Open it again with ledger()."
+  changed <- !mapply(identical, lapply(unname(source$origin), file_marks), source$marks)
+  if (any(changed)) stop_idle(
+    "bad_file", sprintf("%s has changed since it was opened.", source$origin[changed][1]), "Open it again with ledger()."
   )
 }
 

@@ -1,65 +1,70 @@
-# CSV and TSV files, read by readr. Nothing in a file is lost or changed in silence.
+# Files: one, or many of one shape as one ledger. Which room reads a file is settled by its ending.
 
 room("file", "source", place = 3,
-  opens = function(source) is.character(source) && length(source) == 1 && !is.na(source),
-  open = function(source, how) file_ledger(source, how$missing, how$encoding, how$kinds),
-  again = function(source) {
-    if (file.exists(source$origin)) do.call(file_ledger, c(list(source$origin), source$read_as))
+  opens = function(source) is.character(source) && length(source) > 0 && !anyNA(source),
+  open = function(source, how) {
+    files <- files_named(source)
+    if (length(files) == 1) one_file(files, how) else many_files(files, how, source)
   },
+  again = function(source) if (all(file.exists(source$origin))) open_source(source$asked, source$how),
   seal = function(source) {
     check_unchanged(source)
-    list(of = "file", name = basename(source$origin), sha256 = digest::digest(file = source$origin, algo = "sha256"))
+    sums <- vapply(source$origin, function(path) digest::digest(file = path, algo = "sha256"), "")
+    if (length(sums) > 1) sums <- digest::digest(sums, algo = "sha256", serialize = FALSE)
+    list(of = if (length(source$origin) > 1) "files" else "file", name = basename(source$origin[1]), sha256 = unname(sums))
   }
 )
 
-file_ledger <- function(path, missing, encoding, kinds) {
-  check_file(path)
-  marks <- file_marks(path)
-  name <- basename(path)
-  separator <- separator_of(path)
-  columns <- kind_columns(kinds)
-  frame <- read_file(path, separator, missing, encoding, columns)
-  problems <- readr::problems(frame)
-  check_ragged(problems, name)
-  check_column_names(names(frame), name)
-  misfits <- misfits_of(problems, frame, kinds)
-  if (length(misfits$text) > 0) {
-    columns$cols[misfits$text] <- list(readr::col_character())
-    frame <- read_file(path, separator, missing, encoding, columns)
-  }
-  frame <- with_exact_numbers(frame, path, separator, missing, encoding)
-  plain <- encoding == "UTF-8" && !grepl("[.]gz$", path) && core_file_is_utf8(path)
-  if (!plain) check_encoding(frame, name)
-  blank <- vapply(frame, function(column) nrow(frame) == 0 || all_missing(column), logical(1))
-  frame[blank] <- lapply(names(frame)[blank], function(name) {
-    rep(if (name %in% names(kinds)) nothing_of_kind[[kinds[[name]]]] else NA, nrow(frame))
-  })
-  notes <- c(if (nrow(frame) == 0) sprintf("%s has a head line and no entries.", name), offset_note(path, frame, name))
-  column_notes <- utils::modifyList(number_traps(frame), misfits$notes)
-  ledger <- frame_ledger(frame, name, origin = normalizePath(path), notes, column_notes)
-  ledger$marks <- marks
-  ledger$read_as <- list(missing = missing, encoding = encoding, kinds = kinds)
-  ledger
+# The files that a path, a pattern such as "tolls-*.csv" or a folder stands for, in the order of their names.
+files_named <- function(source) {
+  unlist(lapply(source, function(path) {
+    kind <- core_file_kind(path)
+    if (kind == "folder") return(files_in(path))
+    if (kind != "nothing" || !grepl("[*?]", path)) return(path)
+    found <- sort(Sys.glob(path), method = "radix")
+    if (length(found)) found else stop_idle("no_file", sprintf("No file is named like %s.", path))
+  }))
 }
 
-# Times with an offset from UTC are instants; the offset itself is not kept.
-offset_note <- function(path, frame, name) {
-  times <- names(frame)[vapply(frame, inherits, TRUE, what = "POSIXct")]
-  if (length(times) == 0) return(NULL)
-  text <- rawToChar(read_head(path))
-  offset <- regmatches(text, regexpr("[0-9]{2}:[0-9]{2}[-+][0-9]{2}:?[0-9]{2}\\b", text, useBytes = TRUE))
-  if (length(offset)) sprintf(
-    "%s: times with an offset, such as %s, are held as the instants they are and shown in UTC (%s).", name,
-    substring(offset, 6), both(tick(times))
+files_in <- function(folder) {
+  all <- sort(list.files(folder, full.names = TRUE), method = "radix")
+  known <- all[vapply(all, function(path) !is.null(reader_for(path)) && core_file_kind(path) == "file", TRUE)]
+  if (length(known)) return(known)
+  stop_idle(
+    "bad_file", sprintf("%s is a folder, not a file, and there is no file in it that can be read.", folder),
+    sprintf("Name one file, or a folder with files of one shape (%s).", listing(known_endings(), 20))
   )
 }
 
-# What a column without any value holds, where its kind was said.
-nothing_of_kind <- list(
-  number = NA_real_, text = NA_character_, date = as.Date(NA), time = as.POSIXct(NA_real_, origin = "1970-01-01",
-    tz = "UTC"),
-  `yes/no` = NA
-)
+one_file <- function(path, how) {
+  check_file(path)
+  reader <- reader_for(path)
+  check_options(reader, how, basename(path))
+  marks <- file_marks(path)
+  read <- reader$read(path, how)
+  check_column_names(if (is.null(read$kinds)) names(read$columns) else names(read$kinds), basename(path))
+  if (!identical(file_marks(path), marks)) stop_idle(
+    "bad_file", sprintf("%s was changed while it was read.", path), "Open it again once it is whole."
+  )
+  ledger <- new_ledger(
+    read$columns, basename(path), read$n, normalizePath(path), c(read$notes, read$all_notes), as.list(read$column_notes)
+  )
+  if (!is.null(read$fetch)) ledger <- fetched_later(ledger, read$fetch, read$kinds)
+  ledger$marks <- list(marks)
+  ledger$asked <- normalizePath(path)
+  ledger$how <- how
+  ledger
+}
+
+# What was asked for and means nothing for this format.
+check_options <- function(reader, how, name) {
+  given <- names(Filter(Negate(is.null), how[setdiff(names(how), c("name", "encoding"))]))
+  idle <- setdiff(given, reader$takes)
+  if (length(idle)) stop_idle(
+    "bad_argument", sprintf("%s: `%s` says nothing about a file of this format.", name, idle[1]),
+    if (length(reader$takes)) sprintf("What can be said is %s.", both(tick(reader$takes)))
+  )
+}
 
 check_file <- function(path) {
   kind <- core_file_kind(path)
@@ -73,195 +78,83 @@ check_file <- function(path) {
   if (kind == "locked" || kind == "file" && file.access(path, 4) != 0) stop_idle(
     "bad_file", sprintf("%s may not be read by this user.", path), "Ask for the right to read it."
   )
-  if (kind == "nothing") {
-    near <- nearest(basename(path), list.files(dirname(path)))
-    stop_idle(
-      "no_file", sprintf("There is no file %s.", path),
-      if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf(
-        "Looked in %s.", normalizePath(dirname(path), mustWork = FALSE)
-      )
-    )
-  }
-  if (kind == "folder") {
-    stop_idle("bad_file", sprintf("%s is a folder, not a file.", path), "Name one file in it.")
-  }
+  if (kind == "nothing") stop_no_file(path)
+  if (is.null(reader_for(path))) stop_idle(
+    "bad_file", sprintf("%s is of no format that is known here.", path),
+    sprintf("Known are %s.", listing(known_endings(), 20))
+  )
   if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
-  if (!grepl("[.](csv|tsv|txt)([.]gz)?$", path, ignore.case = TRUE)) {
-    stop_idle(
-      "bad_file",
-      sprintf("%s is of no format that is known here.", path),
-      "Known are .csv, .tsv and .txt, also with .gz."
-    )
-  }
-  head <- read_head(path)
-  if (any(head == 0)) {
-    stop_idle("bad_file", sprintf("%s is a binary file, not text.", path), "Known are .csv, .tsv and .txt files.")
-  }
 }
 
-read_head <- function(path) {
-  file <- gzfile(path, "rb")
-  on.exit(close(file))
-  readBin(file, "raw", 65536)
-}
-
-separator_of <- function(path) {
-  if (grepl("[.]csv", path, ignore.case = TRUE)) return(",")
-  if (grepl("[.]tsv", path, ignore.case = TRUE)) return("\t")
-  head <- rawToChar(read_head(path))
-  line <- sub("[\r\n].*", "", head, useBytes = TRUE)
-  found <- vapply(
-    c("\t", ";", ",", "|"),
-    function(mark) lengths(gregexpr(mark, line, fixed = TRUE)) * grepl(mark, line, fixed = TRUE),
-    numeric(1)
-  )
-  names(found)[which.max(found)]
-}
-
-read_file <- function(path, separator, missing, encoding, columns) {
-  suppressWarnings(readr::read_delim(
-    path,
-    delim = separator, na = missing, col_types = columns, lazy = FALSE, progress = FALSE,
-    show_col_types = FALSE, trim_ws = FALSE, name_repair = "minimal",
-    locale = readr::locale(encoding = encoding),
-    num_threads = core_threads()
-  ))
-}
-
-# The numbers of a file are the doubles nearest to what stands there, which readr's own are not always: its
-# last digits are off. So columns with numbers that are no short decimals are read again as text, and turned
-# into numbers here.
-with_exact_numbers <- function(frame, path, separator, missing, encoding) {
-  at <- which(!vapply(frame, is_short_decimal, TRUE))
-  if (length(at) == 0) return(frame)
-  columns <- readr::cols(.default = readr::col_skip())
-  columns$cols <- stats::setNames(rep(list(readr::col_character()), length(at)), names(frame)[at])
-  again <- read_file(path, separator, missing, encoding, columns)
-  for (name in names(frame)[at]) {
-    text <- again[[name]]
-    number <- core_numbers(text)
-    known <- !is.na(number)
-    frame[[name]][known] <- number[known]
-  }
-  frame
-}
-
-# Whether each number is the double nearest to one with so many decimals: a whole number divided by a power
-# of ten is.
-is_short_decimal <- function(column) {
-  if (!is_plain_double(column)) return(TRUE)
-  rest <- column[is.finite(column)]
-  for (scale in c(1, 1e2, 1e4, 1e6)) {
-    rest <- rest[abs(rest) * scale > 2^53 | round(rest * scale) / scale != rest]
-    if (length(rest) == 0) return(TRUE)
-  }
-  FALSE
-}
-
-kind_columns <- function(kinds) {
-  collectors <- list(
-    number = readr::col_double(), text = readr::col_character(), date = readr::col_date(),
-    time = readr::col_datetime(), `yes/no` = readr::col_logical()
-  )
-  wrong <- setdiff(unlist(kinds), names(collectors))
-  if (length(wrong) > 0) {
-    stop_idle(
-      "bad_argument",
-      sprintf("There is no kind %s.", value_text(wrong[1])),
-      meant(wrong[1], names(collectors), "kinds")
-    )
-  }
-  columns <- readr::cols()
-  columns$cols <- stats::setNames(collectors[unlist(kinds)], names(kinds))
-  columns
-}
-
-check_ragged <- function(problems, name) {
-  ragged <- problems[grepl("columns$", problems$expected), ]
-  if (nrow(ragged) == 0) return(invisible())
-  first <- ragged[1, ]
-  more <- nrow(ragged) - 1
+stop_no_file <- function(path) {
+  near <- nearest(basename(path), list.files(dirname(path)))
   stop_idle(
-    "ragged_rows",
-    sprintf(
-      "%s: row %s (line %s of the file) has %s where the head line has %s%s.", name,
-      big_mark(first$row - 1), big_mark(first$row), cells_of(first$actual), cells_of(first$expected),
-      if (more > 0) sprintf("; so have %s", count_of(more, "more row", "more rows")) else ""
-    ),
-    "Look for a separator inside a text without quotes, or a line that was cut off.",
-    row = first$row - 1
+    "no_file", sprintf("There is no file %s.", path),
+    if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf(
+      "Looked in %s.", normalizePath(dirname(path), mustWork = FALSE)
+    )
   )
 }
 
-cells_of <- function(text) count_of(as.integer(sub(" .*", "", text)), "cell")
+# Many files ---------------------------------------------------------------------------------------------------------
 
-# Cells that did not fit the kind of their column: where readr guessed the kind, the column is read
-# again as text; where the user forced it, the cells are missing. Either way it is said.
-misfits_of <- function(problems, frame, kinds) {
-  cells <- problems[!grepl("columns$", problems$expected), ]
-  if (nrow(cells) == 0) return(list(text = character(), notes = list()))
-  columns <- names(frame)[cells$col]
-  forced <- columns %in% names(kinds)
-  describe <- function(name) {
-    here <- cells[columns == name, ]
-    sprintf("`%s`: %s in row %s", name, value_text(here$actual[1]), big_mark(here$row[1] - 1))
-  }
-  notes <- vapply(unique(columns), function(name) {
-    n <- sum(columns == name)
-    if (name %in% names(kinds)) {
-      sprintf("%s does not fit the kind asked for; %s now missing.", describe(name), is_are(n, "cell"))
-    } else {
-      guess <- guessed_kind(cells$expected[columns == name][1])
-      sprintf(
-        "%s is no %s like the rest, so the column is kept as text. To have %s missing there: kinds = c(%s = \"%s\").",
-        describe(name), guess, if (n == 1) "it" else "them", name_text(name), guess
-      )
-    }
-  }, character(1))
-  list(text = unique(columns[!forced]), notes = as.list(notes))
+many_files <- function(paths, how, asked) {
+  ledgers <- lapply(paths, one_file, how = how)
+  first <- ledgers[[1]]
+  for (other in ledgers[-1]) check_same_shape(first, other)
+  columns <- lapply(stats::setNames(nm = names(first$kinds)), function(label) stacked_of(ledgers, label))
+  sizes <- vapply(ledgers, size_of, 1)
+  name <- if (length(asked) == 1) basename(asked) else sprintf("%s and %s", basename(paths[1]), count_of(length(paths) - 1, "more file"))
+  ledger <- new_ledger(
+    columns, name, sum(sizes), vapply(ledgers, `[[`, "", "origin"),
+    c(sprintf("%s of %s, in the order of their names: %s.", count_of(length(paths), "file"), entry_count(sum(sizes)),
+      listing(basename(paths))), unlist(lapply(ledgers, `[[`, "notes"))),
+    notes_by_file(ledgers)
+  )
+  ledger$parts <- list(file = basename(paths), n = sizes)
+  ledger$marks <- unlist(lapply(ledgers, `[[`, "marks"), recursive = FALSE)
+  ledger$asked <- asked
+  ledger$how <- how
+  ledger
 }
 
-guessed_kind <- function(expected) {
-  if (grepl("double|integer|number", expected)) return("number")
-  if (grepl("time", expected)) return("time")
-  if (grepl("date", expected)) return("date")
-  "yes/no"
+# A column of nothing takes the kind that it has in the other files.
+stacked_of <- function(ledgers, label) {
+  parts <- lapply(ledgers, function(one) coded_columns(one, label)[[1]])
+  known <- Filter(function(one) one$kinds[[label]] != "empty", ledgers)
+  if (length(known) == 0) return(stacked(parts))
+  kind <- known[[1]]$kinds[[label]]
+  kind <- switch(kind, double = "number", time = , date = , text = kind, logical = "yes/no", "text")
+  stacked(lapply(parts, function(part) if (kind_of(part) == "empty") nothing_of(kind, length(part)) else part))
 }
 
-check_encoding <- function(frame, name) {
-  for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
-    bad <- core_encode_text(frame[[label]], new_pool())
-    if (is_text_vector(bad)) next
+notes_by_file <- function(ledgers) {
+  notes <- unlist(lapply(ledgers, function(one) {
+    lapply(one$column_notes, function(note) sprintf("%s: %s", one$name, note))
+  }), recursive = FALSE)
+  lapply(split(notes, names(notes)), function(all) paste(unlist(all), collapse = " "))
+}
+
+check_same_shape <- function(first, other) {
+  a <- names(first$kinds)
+  b <- names(other$kinds)
+  if (!identical(a, b)) {
+    odd <- c(setdiff(b, a), setdiff(a, b))
+    what <- if (length(odd) == 0) "the columns in another order" else sprintf(
+      if (odd[1] %in% b) "a column `%s` that the first has not" else "no column `%s`, which the first has", odd[1]
+    )
     stop_idle(
-      "bad_text", sprintf("%s: row %s, column `%s` has bytes that are not valid UTF-8.", name, big_mark(bad), label),
-      "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\").",
-      row = bad, column = label
+      "other_shape", sprintf("%s is not of the shape of %s: it has %s.", other$name, first$name, what),
+      "Files that are one ledger have the same columns in the same order.", file = other$name
     )
   }
-}
-
-# Text columns that are numbers but for a few words: said when somebody wants to add them up.
-number_traps <- function(frame) {
-  traps <- list()
-  for (label in names(frame)[vapply(frame, is.character, logical(1))]) {
-    if (!mostly_numbers(sampled(frame[[label]], 200))) next
-    texts <- unique(frame[[label]])
-    texts <- texts[!is.na(texts)]
-    numeric <- !is.na(suppressWarnings(as.double(texts)))
-    if (!mostly_numbers(texts) || all(numeric)) next
-    row <- match(texts[!numeric][1], frame[[label]])
-    traps[[label]] <- sprintf(
-      "`%s` is kept as text, because not all of it is a number: %s in row %s.", label,
-      value_text(texts[!numeric][1]), big_mark(row)
-    )
-  }
-  traps
-}
-
-sampled <- function(x, n) if (length(x) <= n) x else x[round(seq(1, length(x), length.out = n))]
-
-mostly_numbers <- function(texts) {
-  texts <- texts[!is.na(texts)]
-  numeric <- !is.na(suppressWarnings(as.double(texts)))
-  sum(numeric) >= 2 && mean(numeric) >= 0.8
+  known <- first$kinds != "empty" & other$kinds != "empty"
+  unlike <- which(known & first$kinds != other$kinds)
+  if (length(unlike) == 0) return(invisible())
+  label <- a[unlike[1]]
+  stop_idle(
+    "other_shape", sprintf("%s is not of the shape of %s: `%s` is %s, and there %s.%s", other$name, first$name, label,
+      a_kind(other$kinds[[label]]), a_kind(first$kinds[[label]]), paste(c("", unlist(c(other$column_notes[label], first$column_notes[label]))), collapse = " ")),
+    sprintf("Mend the file, or say the kind: kinds = c(%s = \"text\").", name_text(label)), file = other$name, column = label
+  )
 }

@@ -38,13 +38,14 @@ as_source <- function(source, name) {
 
 # A ledger on what a user gave. `how` has a name for messages and, for a file, how it is read.
 open_source <- function(source, how = list()) {
-  how <- utils::modifyList(list(name = "the table", missing = c("", "NA"), encoding = "UTF-8", kinds = NULL), how)
+  how <- utils::modifyList(list(name = "the table", encoding = "UTF-8"), how)
   for (kind in rooms_of("source")) {
     room <- room_of("source", kind)
     if (room$opens(source)) return(opened_as(room$open(source, how), kind))
   }
   stop_idle(
-    "bad_argument", sprintf("A ledger is opened on a data frame or the path of a file, not on %s.", a_thing(source))
+    "bad_argument",
+    sprintf("A ledger is opened on a data frame, a file or a database connection, not on %s.", a_thing(source))
   )
 }
 
@@ -88,3 +89,29 @@ opened_as <- function(ledger, kind) {
   if (is.null(ledger$opened_as)) ledger$opened_as <- kind
   ledger
 }
+
+# A ledger whose columns are fetched when they are asked for: fetch(names) gives a list of them.
+fetched_later <- function(ledger, fetch, kinds) {
+  ledger$columns <- NULL
+  ledger$kinds <- kinds
+  ledger$fetch <- fetch
+  ledger$kept <- new.env(parent = emptyenv())
+  ledger
+}
+
+columns_in_hand <- function(source, names) {
+  if (is.null(source$fetch)) return(source$columns[names])
+  wanting <- setdiff(names, ls(source$kept, all.names = TRUE))
+  if (length(wanting)) list2env(source$fetch(wanting), source$kept)
+  mget(names, source$kept)
+}
+
+# The room that reads a file; NULL if none does.
+reader_for <- function(path) {
+  for (name in rooms_of("reader")) {
+    room <- room_of("reader", name)
+    if (grepl(room$endings, path, ignore.case = TRUE)) return(room)
+  }
+}
+
+known_endings <- function() unlist(lapply(rooms_of("reader"), function(name) room_of("reader", name)$shown))

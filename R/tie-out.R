@@ -62,9 +62,9 @@ tie_out <- function(x, against = NULL, source = NULL) {
 not_to_be_read_again <- function(brief) {
   source <- lowest_source(brief)
   if (is.null(source$origin)) return(NULL)
-  if (!file.exists(source$origin)) return(sprintf("the file %s is gone; its entries were kept",
-    basename(source$origin)))
-  if (is.null(source$read_as)) sprintf("%s cannot be read again", name_of(source))
+  gone <- source$origin[!file.exists(source$origin)]
+  if (length(gone)) return(sprintf("the file %s is gone; its entries were kept", basename(gone[1])))
+  if (is.null(source$how)) sprintf("%s cannot be read again", name_of(source))
 }
 
 # The brief on its source as it stands now: a file is read again, down to the lowest page.

@@ -155,6 +155,109 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_open_delimited
+SEXP core_open_delimited(SEXP source, std::string encoding, double most);
+RcppExport SEXP _idleledger_core_open_delimited(SEXP sourceSEXP, SEXP encodingSEXP, SEXP mostSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type source(sourceSEXP);
+    Rcpp::traits::input_parameter< std::string >::type encoding(encodingSEXP);
+    Rcpp::traits::input_parameter< double >::type most(mostSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_open_delimited(source, encoding, most));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_first_bytes
+Rcpp::RawVector core_first_bytes(SEXP file, double most);
+RcppExport SEXP _idleledger_core_first_bytes(SEXP fileSEXP, SEXP mostSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< double >::type most(mostSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_first_bytes(file, most));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_first_records
+Rcpp::List core_first_records(SEXP file, std::string separator, double most);
+RcppExport SEXP _idleledger_core_first_records(SEXP fileSEXP, SEXP separatorSEXP, SEXP mostSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
+    Rcpp::traits::input_parameter< double >::type most(mostSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_first_records(file, separator, most));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_outline
+Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns);
+RcppExport SEXP _idleledger_core_outline(SEXP fileSEXP, SEXP separatorSEXP, SEXP columnsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
+    Rcpp::traits::input_parameter< double >::type columns(columnsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_outline(file, separator, columns));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_guess_kinds
+Rcpp::CharacterVector core_guess_kinds(SEXP file, double columns, std::vector<std::string> missing, bool na);
+RcppExport SEXP _idleledger_core_guess_kinds(SEXP fileSEXP, SEXP columnsSEXP, SEXP missingSEXP, SEXP naSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< double >::type columns(columnsSEXP);
+    Rcpp::traits::input_parameter< std::vector<std::string> >::type missing(missingSEXP);
+    Rcpp::traits::input_parameter< bool >::type na(naSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_guess_kinds(file, columns, missing, na));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_read_delimited
+Rcpp::List core_read_delimited(SEXP file, std::vector<std::string> kinds, std::vector<std::string> missing, bool na, Rcpp::List pools);
+RcppExport SEXP _idleledger_core_read_delimited(SEXP fileSEXP, SEXP kindsSEXP, SEXP missingSEXP, SEXP naSEXP, SEXP poolsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< std::vector<std::string> >::type kinds(kindsSEXP);
+    Rcpp::traits::input_parameter< std::vector<std::string> >::type missing(missingSEXP);
+    Rcpp::traits::input_parameter< bool >::type na(naSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type pools(poolsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_read_delimited(file, kinds, missing, na, pools));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_strict_kinds
+Rcpp::CharacterVector core_strict_kinds(Rcpp::CharacterVector texts);
+RcppExport SEXP _idleledger_core_strict_kinds(SEXP textsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_strict_kinds(texts));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_strict_values
+Rcpp::NumericVector core_strict_values(Rcpp::CharacterVector texts, std::string kind);
+RcppExport SEXP _idleledger_core_strict_values(SEXP textsSEXP, SEXP kindSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    Rcpp::traits::input_parameter< std::string >::type kind(kindSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_strict_values(texts, kind));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_group
 SEXP core_group(Rcpp::List keys, double rows);
 RcppExport SEXP _idleledger_core_group(SEXP keysSEXP, SEXP rowsSEXP) {
@@ -552,6 +655,14 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_look_up", (DL_FUNC) &_idleledger_core_look_up, 2},
     {"_idleledger_core_fingerprint", (DL_FUNC) &_idleledger_core_fingerprint, 1},
     {"_idleledger_core_date_part", (DL_FUNC) &_idleledger_core_date_part, 3},
+    {"_idleledger_core_open_delimited", (DL_FUNC) &_idleledger_core_open_delimited, 3},
+    {"_idleledger_core_first_bytes", (DL_FUNC) &_idleledger_core_first_bytes, 2},
+    {"_idleledger_core_first_records", (DL_FUNC) &_idleledger_core_first_records, 3},
+    {"_idleledger_core_outline", (DL_FUNC) &_idleledger_core_outline, 3},
+    {"_idleledger_core_guess_kinds", (DL_FUNC) &_idleledger_core_guess_kinds, 4},
+    {"_idleledger_core_read_delimited", (DL_FUNC) &_idleledger_core_read_delimited, 5},
+    {"_idleledger_core_strict_kinds", (DL_FUNC) &_idleledger_core_strict_kinds, 1},
+    {"_idleledger_core_strict_values", (DL_FUNC) &_idleledger_core_strict_values, 2},
     {"_idleledger_core_group", (DL_FUNC) &_idleledger_core_group, 2},
     {"_idleledger_core_release_groups", (DL_FUNC) &_idleledger_core_release_groups, 1},
     {"_idleledger_core_group_facts", (DL_FUNC) &_idleledger_core_group_facts, 1},

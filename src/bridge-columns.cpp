@@ -65,7 +65,7 @@ std::string core_fingerprint(SEXP x) {
       const Rcpp::Environment pool(Rf_getAttrib(x, Rf_install("pool")));
       const SEXP seen = pool["seen"];
       std::vector<std::uint64_t> prints;
-      if (Rf_isNull(seen)) {
+      if (!bridge::points(seen)) {
         for (const auto text : bridge::texts_of(pool["texts"])) {
           prints.push_back(idle::text_print(text));
         }

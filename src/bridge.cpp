@@ -38,7 +38,7 @@ const std::int32_t* ranks_of(Rcpp::Environment pool) {
   if (Rf_isNull(rank)) {
     const SEXP seen = pool["seen"];
     const auto heads =
-        Rf_isNull(seen) ? std::vector<std::uint64_t>() : Rcpp::XPtr<SeenTexts>(seen)->heads;
+        !points(seen) ? std::vector<std::uint64_t>() : Rcpp::XPtr<SeenTexts>(seen)->heads;
     const auto ranks = ranks_of_texts(pool["texts"], heads);
     pool["rank"] = Rcpp::IntegerVector(ranks.begin(), ranks.end());
     rank = pool["rank"];
@@ -49,6 +49,7 @@ const std::int32_t* ranks_of(Rcpp::Environment pool) {
 }  // namespace
 
 bool is_integer64(SEXP x) { return Rf_inherits(x, "integer64"); }
+bool points(SEXP x) { return TYPEOF(x) == EXTPTRSXP && R_ExternalPtrAddr(x) != nullptr; }
 bool is_text(SEXP x) { return Rf_inherits(x, "idle_text"); }
 
 std::vector<std::string_view> texts_of(SEXP pool) {
@@ -92,7 +93,7 @@ idle::ColumnView view_of(SEXP x) {
     view.levels = static_cast<std::int32_t>(Rf_xlength(pool["texts"]));
     view.rank = ranks_of(pool);
     const SEXP first = Rf_getAttrib(x, Rf_install("first"));
-    if (!Rf_isNull(first)) {
+    if (points(first)) {
       const Rcpp::XPtr<FirstRows> rows(first);
       view.first = rows->of_code.data();
       view.first_missing = rows->of_missing;

@@ -13,6 +13,8 @@ namespace bridge {
 
 bool is_integer64(SEXP x);
 bool is_text(SEXP x);
+// Whether a pointer still points: one that was saved and read again does not.
+bool points(SEXP x);
 
 // The texts of a pool. They belong to R and live as long as the pool.
 std::vector<std::string_view> texts_of(SEXP pool);

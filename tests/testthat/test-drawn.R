@@ -54,6 +54,7 @@ test_that("no section looks at what a later one says", {
 })
 
 test_that("a finished page gives its memory back", {
+  withr::local_options(idleledger.threads = 1)
   table <- data.frame(k = sprintf("t%07d", 1:3e5), j = sprintf("u%07d", 3e5:1))
   page <- brief(table, lines = c(k, j), figures = c(n = count()))
   bytes_after <- function() {

@@ -1,0 +1,151 @@
+# The kinds that a caller asks for columns of a file. A word for a kind, such as money(), makes a record: the kind
+# that the column will have, and how its texts become values. `reads(texts)` works on different texts and gives NA
+# for those that do not fit.
+
+asked_kind <- function(kind, reads = NULL, words = NULL) list(kind = kind, reads = reads, words = words)
+
+# Words for kinds, as they stand in `kinds = c(toll = money(decimal = ","))`.
+kind_words_asked <- list(
+  text = function() asked_kind("text"),
+  number = function(decimal = ".", grouping = if (decimal == ",") "." else ",") {
+    asked_kind("number", function(texts) marked_numbers(texts, decimal, grouping), "number")
+  },
+  money = function(decimal = ".", grouping = if (decimal == ",") "." else ",") {
+    asked_kind("number", function(texts) money_numbers(texts, decimal, grouping), "amount of money")
+  },
+  percent = function(decimal = ".") {
+    asked_kind("number", function(texts) percent_numbers(texts, decimal), "percentage")
+  },
+  date = function(form = NULL) asked_kind("date", if (!is.null(form)) function(texts) dates_by_form(texts, form), "date"),
+  time = function(form = NULL) asked_kind("time", if (!is.null(form)) function(texts) times_by_form(texts, form), "time"),
+  yes_no = function(yes = "TRUE", no = "FALSE") {
+    asked_kind("yes/no", function(texts) ifelse(texts %in% yes, TRUE, ifelse(texts %in% no, FALSE, NA)), "yes/no")
+  }
+)
+
+kinds_by_name <- function(name) {
+  word <- if (identical(name, "yes/no")) "yes_no" else name
+  if (!word %in% names(kind_words_asked)) stop_idle(
+    "bad_argument", sprintf("There is no kind %s.", value_text(name)),
+    meant(name, c(setdiff(names(kind_words_asked), "yes_no"), "yes/no"), "kinds")
+  )
+  if (word %in% c("number", "yes_no")) asked_kind(name, NULL, name) else kind_words_asked[[word]]()
+}
+
+# What stands in `kinds =`: NULL, texts by column, or c() with words for kinds.
+kinds_asked <- function(quo) {
+  as_kinds(rlang::eval_tidy(quo, data = c(kind_words_asked, list(c = list))))
+}
+
+as_kinds <- function(given) {
+  if (length(given) == 0) return(NULL)
+  given <- as.list(given)
+  if (is.null(names(given)) || !all(nzchar(names(given)))) stop_idle(
+    "bad_argument", "Every kind needs the name of its column.", "Such as kinds = c(toll = \"number\", lock = \"text\")."
+  )
+  twice <- anyDuplicated(names(given))
+  if (twice) stop_idle("bad_argument", sprintf("`kinds` names the column `%s` twice.", names(given)[twice]))
+  lapply(given, function(one) {
+    if (is.list(one) && !is.null(one$kind)) return(one)
+    if (is_one_text(one) && !is.na(one)) return(kinds_by_name(one))
+    stop_idle("bad_argument", sprintf("A kind is a text or a word for one, not %s.", a_thing(one)),
+      "Known are text, number, money(), percent(), date, time and yes/no: see help(\"ledger\").")
+  })
+}
+
+# The same from text, as on the command line: nothing but the words for kinds and constants is worked.
+kinds_from_text <- function(text) {
+  items <- read_items(text, "kinds")
+  kinds <- lapply(items, function(item) if (is.call(item$expr)) kind_of_call(item$expr) else as.character(item$expr))
+  as_kinds(stats::setNames(kinds, vapply(items, `[[`, "", "name")))
+}
+
+kind_of_call <- function(expr) {
+  word <- as.character(expr[[1]])
+  args <- as.list(expr)[-1]
+  if (length(word) != 1 || !word %in% names(kind_words_asked)) stop_idle(
+    "bad_argument", sprintf("There is no kind %s.", value_text(word[1])), meant(word[1], names(kind_words_asked), "kinds")
+  )
+  if (!all(vapply(args, is.character, TRUE))) stop_idle(
+    "bad_argument", sprintf("In %s(), values are texts in quotes.", word)
+  )
+  do.call(kind_words_asked[[word]], args)
+}
+
+check_kinds_known <- function(kinds, names, where) {
+  lost <- setdiff(names(kinds), names)
+  if (length(lost)) stop_idle(
+    "unknown_column", sprintf("%s has no column `%s`, which `kinds` names.", where, lost[1]), meant(lost[1], names),
+    column = lost[1]
+  )
+}
+
+# Numbers with marks ---------------------------------------------------------------------------------------------
+
+spaces_that_group <- "[\u00a0\u202f\u2009' ]"
+
+# Digits in the language's own marks, without grouping and with a point; NA where they are none.
+plain_digits <- function(texts, decimal, grouping) {
+  group <- if (grouping == " ") spaces_that_group else sprintf("[%s]", gsub("([].^\\-])", "\\\\\\1", grouping))
+  point <- sprintf("[%s]", decimal)
+  whole <- sprintf("([0-9]+|[0-9]{1,3}(%s[0-9]{3})+)", group)
+  form <- sprintf("^[-+]?(%s(%s[0-9]*)?|%s[0-9]+)([eE][-+]?[0-9]+)?$", whole, point, point)
+  good <- grepl(form, texts)
+  plain <- gsub(group, "", texts)
+  ifelse(good, sub(point, ".", plain), NA)
+}
+
+# Leading zeros are no hindrance where a number was asked for, nor are many digits that it can hold.
+exact_numbers <- function(digits) {
+  core_strict_values(sub("^([-+]?[0-9]{16,})$", "\\1.", sub("^([-+]?)0+([0-9])", "\\1\\2", digits)), "number")
+}
+
+marked_numbers <- function(texts, decimal, grouping) exact_numbers(plain_digits(texts, decimal, grouping))
+
+money_numbers <- function(texts, decimal, grouping) {
+  bare <- trimws(gsub("^([-+(]?) *([\\p{Sc}]|[A-Z]{3}) *|[ \u00a0\u202f]*([\\p{Sc}]|[A-Z]{3})(\\)?)$", "\\1\\4", texts, perl = TRUE))
+  brackets <- grepl("^\\(.*\\)$", bare)
+  behind <- grepl("[0-9]-$", bare)
+  bare[brackets] <- substring(bare[brackets], 2, nchar(bare[brackets]) - 1)
+  bare <- sub("-$", "", bare)
+  numbers <- marked_numbers(trimws(bare), decimal, grouping)
+  ifelse(brackets | behind, -numbers, numbers)
+}
+
+percent_numbers <- function(texts, decimal) {
+  good <- grepl("% *$", texts)
+  digits <- plain_digits(sub("[ \u00a0\u202f]*% *$", "", texts), decimal, if (decimal == ",") "." else ",")
+  digits[!good | grepl("[eE]", digits)] <- NA
+  ifelse(is.na(digits), NA_real_, exact_numbers(paste0(digits, "e-2")))
+}
+
+longest_date <- 200
+
+# Dates by a form in the words of strptime(), all of the text and nothing but it.
+dates_by_form <- function(texts, form) {
+  texts[nchar(texts, "bytes") > longest_date] <- "-"
+  as.double(withr::with_locale(c(LC_TIME = "C"), as.Date(paste0(texts, "|"), paste0(form, "|"), optional = TRUE)))
+}
+
+times_by_form <- function(texts, form) {
+  texts[nchar(texts, "bytes") > longest_date] <- "-"
+  withr::with_locale(c(LC_TIME = "C"), as.double(as.POSIXct(strptime(paste0(texts, "|"), paste0(form, "|"), tz = "UTC"))))
+}
+
+# Languages that write a comma before decimals; what groups their digits.
+decimal_commas <- c(
+  da = ".", de = ".", es = ".", id = ".", is = ".", it = ".", nl = ".", pt = ".", ro = ".", sl = ".", tr = ".", el = ".",
+  hr = ".", sr = ".", vi = ".", bg = " ", cs = " ", et = " ", fi = " ", fr = " ", hu = " ", lt = " ", lv = " ", nb = " ",
+  no = " ", pl = " ", ru = " ", sk = " ", sv = " ", uk = " "
+)
+
+# The marks of a language's numbers: list(decimal, grouping); NULL where digits stand as everywhere.
+marks_of_language <- function(locale) {
+  if (is.null(locale)) return(NULL)
+  if (!is_one_text(locale) || !grepl("^[A-Za-z]{2}([-_].*)?$", locale)) stop_idle(
+    "bad_argument", "locale is the short name of a language, such as \"de\" or \"en\"."
+  )
+  language <- tolower(substr(locale, 1, 2))
+  if (language %in% names(decimal_commas)) return(list(decimal = ",", grouping = decimal_commas[[language]]))
+  list(decimal = ".", grouping = ",")
+}
