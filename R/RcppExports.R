@@ -149,8 +149,8 @@ core_numbers <- function(texts) {
     .Call(`_idleledger_core_numbers`, texts)
 }
 
-core_file_is_utf8 <- function(path) {
-    .Call(`_idleledger_core_file_is_utf8`, path)
+core_number_texts <- function(numbers) {
+    .Call(`_idleledger_core_number_texts`, numbers)
 }
 
 core_join_texts <- function(groups, x, texts, separator, n_groups) {

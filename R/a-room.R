@@ -13,6 +13,7 @@ answers_owed <- list(
   format = c("args", "takes", "decimals", "show", "words"),
   source = c("place", "opens", "open", "again", "seal"),
   reader = c("place", "endings", "shown", "takes", "read"),
+  writer = c("place", "endings", "shown", "takes", "write"),
   preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
   rule = c("place", "of_ledger", "of_page"),
   command = c("words", "options", "example", "run"),

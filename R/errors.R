@@ -19,3 +19,11 @@ in_section <- function(ctx) {
 stop_in <- function(ctx, class, message, hint = NULL, ...) {
   stop_idle(class, sprintf("%s: %s", in_section(ctx), message), hint, section = ctx$section, ...)
 }
+
+# Packages that only some users need are asked for when they are.
+need_package <- function(package, what) {
+  if (!requireNamespace(package, quietly = TRUE)) stop_idle(
+    "no_package", sprintf("For %s, the package %s is needed, which is not installed.", what, package),
+    sprintf("install.packages(\"%s\")", package)
+  )
+}

@@ -2,7 +2,9 @@
 # that the column will have, and how its texts become values. `reads(texts)` works on different texts and gives NA
 # for those that do not fit.
 
-asked_kind <- function(kind, reads = NULL, words = NULL) list(kind = kind, reads = reads, words = words)
+asked_kind <- function(kind, reads = NULL, words = NULL) {
+  list(kind = kind, reads = reads, words = words, text = expr_text(sys.call(-1)))
+}
 
 # Words for kinds, as they stand in `kinds = c(toll = money(decimal = ","))`.
 kind_words_asked <- list(
@@ -29,7 +31,9 @@ kinds_by_name <- function(name) {
     "bad_argument", sprintf("There is no kind %s.", value_text(name)),
     meant(name, c(setdiff(names(kind_words_asked), "yes_no"), "yes/no"), "kinds")
   )
-  if (word %in% c("number", "yes_no")) asked_kind(name, NULL, name) else kind_words_asked[[word]]()
+  found <- if (word %in% c("number", "yes_no")) asked_kind(name, NULL, name) else kind_words_asked[[word]]()
+  found$text <- constant_text(name)
+  found
 }
 
 # What stands in `kinds =`: NULL, texts by column, or c() with words for kinds.
@@ -69,7 +73,9 @@ kind_of_call <- function(expr) {
   if (!all(vapply(args, is.character, TRUE))) stop_idle(
     "bad_argument", sprintf("In %s(), values are texts in quotes.", word)
   )
-  do.call(kind_words_asked[[word]], args)
+  found <- do.call(kind_words_asked[[word]], args)
+  found$text <- expr_text(expr)
+  found
 }
 
 check_kinds_known <- function(kinds, names, where) {

@@ -3,9 +3,7 @@
 
 seal_of <- function(source) {
   source <- lowest_source(source)
-  if (!requireNamespace("digest", quietly = TRUE)) stop_idle(
-    "no_package", "A seal needs the package digest, which is not installed.", "install.packages(\"digest\")"
-  )
+  need_package("digest", "a seal")
   room_of("source", source$opened_as)$seal(source)
 }
 

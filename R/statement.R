@@ -43,16 +43,6 @@ print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
   invisible(x)
 }
 
-# The same whatever lines are shown, and for all columns of a figure that stand side by side.
-decimals_of <- function(x, layout) {
-  own <- lapply(layout, function(part) if (is_number_column(x[[part$name]])) needed_decimals(x[[part$name]]))
-  figure <- vapply(layout, function(part) if (is.null(part$figure)) "" else part$figure, "")
-  lapply(seq_along(layout), function(k) {
-    here <- if (nzchar(figure[k])) figure == figure[k] else seq_along(layout) == k
-    if (is.null(own[[k]])) NULL else max(unlist(own[here]))
-  })
-}
-
 # The first lines, and the grand totals wherever they stand.
 rows_to_print <- function(x, lines) {
   n <- nrow(x)
@@ -65,12 +55,6 @@ rows_to_print <- function(x, lines) {
 gap_in <- function(rows) {
   gap <- which(diff(rows) > 1)
   if (length(gap)) gap[1] + 1
-}
-
-# Where a missing value is nothing: before a window is full, and where a cell has no line.
-blank_cells <- function(part, n, rows) {
-  if (isTRUE(part$blank)) return(rep(TRUE, length(rows)))
-  if (length(part$empty) == n) part$empty[rows] else rep(FALSE, length(rows))
 }
 
 print_footer <- function(x, facts, shown) {

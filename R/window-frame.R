@@ -19,7 +19,7 @@ room("running", "window",
   },
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
-  whole = function(...) running_ends(...), result = that_gives, moving = TRUE,
+  whole = function(...) running_ends(...), result = that_gives, moving = TRUE, formula = running_formulas,
   words = "a figure over all rows up to this one"
 )
 

@@ -30,6 +30,7 @@ room("share", "window",
     x <- as_plain_number(plain_vector(pick_rows(evaluate_column(node$args$x, table), line)))
     sprintf("%s / %s =", exact_text(x), exact_text(x / value))
   },
+  formula = share_formulas,
   format = function(node) list(fn = "percent", options = list(digits = 1)), base = function(node) base_words(node),
   words = "the part of the group's total, printed as a percentage"
 )

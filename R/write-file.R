@@ -1,17 +1,24 @@
 # Writing a file so that nothing is lost: beside the place first, checked, and then put in its place.
 
 # `pieces(put)` calls put() with one text after another.
-write_whole <- function(path, pieces) {
+write_whole <- function(path, pieces) write_beside(path, function(beside) put_pieces(beside, pieces))
+
+# `write(beside)` writes a file, and says how many bytes it should have, if it knows.
+write_beside <- function(path, write) {
   target <- check_target(path)
-  beside <- tempfile(paste0(".", basename(target), "-"), dirname(target))
+  beside <- tempfile(paste0(".", sub("[.].*", "", basename(target)), "-"), dirname(target), paste0(".", ending_of(target)))
   on.exit(unlink(beside))
-  written <- tryCatch(put_pieces(beside, pieces), error = function(e) stop_not_written(path, conditionMessage(e)))
-  if (!identical(as.double(file.size(beside)), written)) stop_not_written(path,
-    "the disk is full, or a limit is reached")
+  written <- tryCatch(write(beside), idle_error = stop, error = function(e) stop_not_written(path, conditionMessage(e)))
+  size <- as.double(file.size(beside))
+  if (is.na(size) || is.numeric(written) && !identical(size, written)) stop_not_written(
+    path, "the disk is full, or a limit is reached"
+  )
   if (file.exists(target)) Sys.chmod(beside, file.mode(target), use_umask = FALSE)
   if (!suppressWarnings(file.rename(beside, target))) stop_not_written(path, "it could not be put in its place")
   invisible(path)
 }
+
+ending_of <- function(path) sub(".*[.]", "", basename(path))
 
 put_pieces <- function(beside, pieces) {
   file <- suppressWarnings(file(beside, "wb"))

@@ -456,14 +456,14 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_file_is_utf8
-bool core_file_is_utf8(std::string path);
-RcppExport SEXP _idleledger_core_file_is_utf8(SEXP pathSEXP) {
+// core_number_texts
+Rcpp::CharacterVector core_number_texts(Rcpp::NumericVector numbers);
+RcppExport SEXP _idleledger_core_number_texts(SEXP numbersSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_file_is_utf8(path));
+    Rcpp::traits::input_parameter< Rcpp::NumericVector >::type numbers(numbersSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_number_texts(numbers));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -680,7 +680,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_wrong_codes", (DL_FUNC) &_idleledger_core_wrong_codes, 4},
     {"_idleledger_core_numbers", (DL_FUNC) &_idleledger_core_numbers, 1},
-    {"_idleledger_core_file_is_utf8", (DL_FUNC) &_idleledger_core_file_is_utf8, 1},
+    {"_idleledger_core_number_texts", (DL_FUNC) &_idleledger_core_number_texts, 1},
     {"_idleledger_core_join_texts", (DL_FUNC) &_idleledger_core_join_texts, 5},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
     {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},

@@ -8,8 +8,8 @@
 #include "bridge.h"
 #include "core/column/fingerprint.h"
 #include "core/text/encode.h"
-#include "core/text/file_text.h"
 #include "core/text/join_texts.h"
+#include "core/text/number_text.h"
 #include "core/text/rank_texts.h"
 
 namespace {
@@ -171,9 +171,19 @@ Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts) {
   return out;
 }
 
-// Whether a file is valid UTF-8 from end to end.
+// The shortest text of each number that reads as the same number again; missing stays.
 // [[Rcpp::export]]
-bool core_file_is_utf8(std::string path) { return idle::file_is_utf8(path); }
+Rcpp::CharacterVector core_number_texts(Rcpp::NumericVector numbers) {
+  Rcpp::CharacterVector out(numbers.size());
+  for (R_xlen_t i = 0; i < numbers.size(); ++i) {
+    if (idle::is_missing(numbers[i])) {
+      out[i] = NA_STRING;
+    } else {
+      out[i] = idle::number_text(numbers[i]);
+    }
+  }
+  return out;
+}
 
 // The texts of each group joined into one; missing where a group has none. `groups` says the group
 // of each text of the text vector x.

@@ -13,6 +13,6 @@ test_that("the guard keeps the text behind an apostrophe", {
   page <- brief(data.frame(k = c("=1+1", "\tx", "\nx", "plain")), lines = k)
   path <- withr::local_tempfile(fileext = ".csv")
   suppressMessages(write_statement(page, path))
-  back <- readr::read_csv(path, show_col_types = FALSE, trim_ws = FALSE)$k
+  back <- as.data.frame(ledger(path))$k
   expect_setequal(back, c("'=1+1", "'\tx", "'\nx", "plain"))
 })

@@ -12,6 +12,7 @@
 #include "helpers.h"
 #include "read/delimited.h"
 #include "read/strict_values.h"
+#include "text/number_text.h"
 
 using namespace idle;
 
@@ -209,16 +210,17 @@ TEST_CASE("every double of shortest form is read again to the last bit") {
     const std::uint64_t bits = random();
     std::memcpy(&value, &bits, sizeof value);
     if (!std::isfinite(value)) continue;
-    char text[40];
-    std::snprintf(text, sizeof text, "%.16e", value);
-    for (int digits = 1; digits < 17; ++digits) {
-      std::snprintf(text, sizeof text, "%.*e", digits, value);
-      if (std::strtod(text, nullptr) == value) break;
-    }
+    const std::string text = number_text(value);
     const bool is = strict_number(text, again);
+    CHECK(std::strtod(text.c_str(), nullptr) == value);
     CHECK(is);
     CHECK(std::memcmp(&value, &again, sizeof value) == 0);
   }
+}
+
+TEST_CASE("whole numbers and amounts are written in plain digits, large ones with an exponent") {
+  CHECK((number_text(100000) == "100000" && number_text(-0.1) == "-0.1" && number_text(0) == "0"));
+  CHECK((number_text(1e15) == "1e+15" && number_text(123456789012345) == "123456789012345" && number_text(1e-6) == "1e-06"));
 }
 
 TEST_CASE("texts that only look like numbers, dates or times are none") {

@@ -1,0 +1,39 @@
+# JSON: a list of records with the headings as keys; NDJSON: one record a line.
+
+room("json", "writer", place = 4,
+  endings = "[.](json|ndjson|jsonl)$", shown = c(".json", ".ndjson", ".jsonl"), takes = character(),
+  write = function(x, path, how) {
+    in_list <- grepl("[.]json$", path, ignore.case = TRUE)
+    records <- json_records(as.data.frame(x), headings_of(x))
+    write_whole(path, function(put) {
+      if (in_list) put(paste0("[\n", paste(records, collapse = ",\n"), "\n]\n")) else if (length(records)) put(
+        paste0(records, "\n", collapse = "")
+      )
+    })
+  }
+)
+
+json_records <- function(table, headings) {
+  if (nrow(table) == 0) return(character())
+  parts <- Map(function(column, heading) paste0(json_text(heading), ": ", json_cells(column)), table, headings)
+  paste0("{", do.call(paste, c(unname(parts), sep = ", ")), "}")
+}
+
+# JSON has no NaN and no infinities: they are texts, and read as numbers again.
+json_cells <- function(column) {
+  text <- column_written(column)
+  bare <- is.logical(column) | is.integer(column) & !is.factor(column)
+  text <- if (is.logical(column)) tolower(text) else if (is_plain_double(column)) {
+    ifelse(is.finite(column), text, json_text(text))
+  } else if (bare || inherits(column, "integer64")) text else json_text(text)
+  ifelse(is_missing_value(column), "null", text)
+}
+
+json_text <- function(text) {
+  text <- gsub("\"", "\\\"", gsub("\\", "\\\\", text, fixed = TRUE), fixed = TRUE)
+  for (k in c(1:31, 127)) {
+    char <- rawToChar(as.raw(k))
+    if (any(grepl(char, text, fixed = TRUE))) text <- gsub(char, sprintf("\\u%04x", k), text, fixed = TRUE)
+  }
+  paste0("\"", text, "\"")
+}
