@@ -1,39 +1,164 @@
 # Two tables line by line: which lines are in one only, and which cells differ.
 
-# A plain data frame, with its text and numbers as they are.
-table_to_compare <- function(x) {
+# One side of a comparison: a plain data frame, and what is known of it.
+side_of <- function(x) {
   if (is_brief(x)) x <- statement_of(work_brief(x))
-  if (inherits(x, "idle_statement")) return(as.data.frame(x))
-  as.data.frame(open_source(x))
+  if (inherits(x, "idle_statement")) return(list(table = as.data.frame(x), statement = x, keys = as.character(statement_part(x, "keys"))))
+  source <- open_source(x)
+  table <- as.data.frame(source)
+  list(table = table, from_file = is_from_file(source), digits = source$digits)
 }
 
-own_keys <- function(x) {
-  if (is_brief(x)) return(x$keys)
-  if (inherits(x, "idle_statement")) statement_part(x, "keys")
+is_from_file <- function(source) !is.null(source$origin)
+
+compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
+  bounds <- bounds_asked(tolerance, to)
+  sides <- list(side_of(a), side_of(b))
+  sides <- named_alike(sides, match)
+  if (any(vapply(sides, function(side) isTRUE(side$from_file), TRUE))) {
+    for (k in 1:2) sides[[k]]$table[] <- lapply(sides[[k]]$table, as_in_a_file)
+  }
+  keys <- match_columns(sides, match)
+  apart <- set_totals_apart(sides, keys)
+  here <- apart$tables[[1]]
+  there <- apart$tables[[2]]
+  if (length(keys) == 0) {
+    keys <- free_name("line", c(names(here), names(there)))
+    here[[keys]] <- seq_len(nrow(here))
+    there[[keys]] <- seq_len(nrow(there))
+  }
+  shared <- setdiff(intersect(names(here), names(there)), c(keys, level_columns))
+  alike <- kinds_alike(here, there, shared, labels)
+  here <- alike$tables[[1]]
+  there <- alike$tables[[2]]
+  at <- matched_lines(here, there, keys)
+  digits <- c(sides[[1]]$digits, sides[[2]]$digits)
+  cells <- do.call(rbind, lapply(shared, function(column) {
+    differing_cells(here, there, at, keys, column, bounds, if (length(digits)) min(digits))
+  }))
+  structure(list(
+    labels = labels, keys = keys, only_a = pick_lines(here, which(is.na(at$line) & !at$again)),
+    only_b = pick_lines(there, which(!seq_len(nrow(there)) %in% at$line & !at$again_there)),
+    twice = list(pick_lines(here, which(at$again)), pick_lines(there, which(at$again_there))), totals = apart$totals,
+    cells = with_texts_if_any(cells), only_columns = list(
+      setdiff(names(here), c(names(there), level_columns)), setdiff(names(there), c(names(here), level_columns))
+    ),
+    compared = sum(!is.na(at$line)) * length(shared), other_order = is.unsorted(at$line[!is.na(at$line)]),
+    notes = c(alike$notes, if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
+    bounds = bounds
+  ), class = "idle_differences")
 }
 
-match_columns <- function(here, there, match, keys) {
+# What is allowed -----------------------------------------------------------------------------------------------------
+
+units_of_rounding <- c(cent = 0.01, tenth = 0.1, unit = 1, hundred = 100, thousand = 1000, million = 1e6)
+
+bounds_asked <- function(tolerance, to) {
+  fits <- is.numeric(tolerance) && length(tolerance) > 0 && !anyNA(tolerance) && all(tolerance >= 0) &&
+    (length(tolerance) == 1 || all(nzchar(rlang::names2(tolerance))))
+  if (!fits) stop_idle("bad_argument", "tolerance is a number from 0, or one for each column by name.",
+    "Such as tolerance = c(receipts = 0.005).")
+  if (is.null(to)) return(list(tolerance = tolerance, to = NULL))
+  size <- if (is_one_text(to) && to %in% names(units_of_rounding)) units_of_rounding[[to]] else to
+  if (!is.numeric(size) || length(size) != 1 || is.na(size) || size <= 0) stop_idle(
+    "bad_argument", sprintf("`to` is what one side was rounded to, and got %s.", value_text(to)[1]),
+    sprintf("Give %s, or a number such as 0.05.", either(dQuote(names(units_of_rounding), FALSE)))
+  )
+  list(tolerance = tolerance, to = size, word = as.character(to))
+}
+
+tolerance_of <- function(bounds, column) {
+  tolerance <- bounds$tolerance
+  if (is.null(names(tolerance))) return(tolerance[[1]])
+  if (column %in% names(tolerance)) tolerance[[column]] else 0
+}
+
+# Names and keys -------------------------------------------------------------------------------------------------------
+
+# The columns of a plain table take the names of the statement, where they bear its headings, or those that `match`
+# says they go by.
+named_alike <- function(sides, match) {
+  for (k in 1:2) {
+    statement <- sides[[k]]$statement
+    if (!is.null(statement)) names(sides[[3 - k]]$table) <- own_names(statement, names(sides[[3 - k]]$table))
+  }
+  if (!is.null(names(match))) {
+    renamed <- match[nzchar(names(match))]
+    lost <- setdiff(renamed, names(sides[[2]]$table))
+    if (length(lost)) stop_idle(
+      "unknown_column", sprintf("The second table has no column `%s`.", lost[1]), meant(lost[1], names(sides[[2]]$table)), column = lost[1]
+    )
+    at <- match(renamed, names(sides[[2]]$table))
+    names(sides[[2]]$table)[at] <- names(renamed)
+  }
+  sides
+}
+
+own_names <- function(statement, names) {
+  headings <- headings_of(statement)
+  own <- names(statement)[match(names, headings)]
+  ifelse(names %in% names(statement) | is.na(own), names, own)
+}
+
+# In a file, empty text and nothing are the same, and text that looked like a formula has an apostrophe before it.
+as_in_a_file <- function(column) {
+  if (!is.character(column) && !is.factor(column)) return(column)
+  text <- as.character(column)
+  text[text %in% ""] <- NA
+  ifelse(starts_a_formula(sub("^'", "", text)), sub("^'", "", text), text)
+}
+
+# None is given where lines go by their places: the page has no keys, and both have as many lines.
+match_columns <- function(sides, match) {
+  here <- sides[[1]]$table
+  there <- sides[[2]]$table
   shared <- intersect(names(here), names(there))
-  if (is.null(match)) match <- intersect(keys, shared)
-  if (length(match) == 0) match <- shared[!vapply(here[shared], is.numeric, TRUE) & !vapply(
-    there[shared], is.numeric, TRUE
-  )]
+  if (!is.null(names(match))) match <- ifelse(nzchar(names(match)), names(match), match)
+  own <- if (is.null(sides[[1]]$statement)) sides[[2]]$keys else sides[[1]]$keys
+  if (is.null(match)) match <- intersect(own, shared)
+  if (length(match) == 0 && !is.null(own) && length(own) == 0 && nrow(here) == nrow(there)) return(character())
+  if (length(match) == 0) match <- shared[!vapply(here[shared], is.numeric, TRUE) & !vapply(there[shared], is.numeric, TRUE)]
   lost <- setdiff(match, shared)
   if (length(lost)) stop_idle(
-    "unknown_column", sprintf(
-      "The column `%s` is not in both tables.", lost[1]
-    ), meant(lost[1], shared), column = lost[1]
+    "unknown_column", sprintf("The column `%s` is not in both tables.", lost[1]), meant(lost[1], shared), column = lost[1]
   )
   if (length(match) == 0) stop_idle(
-    "bad_argument", "There is no column to match lines by.", "Say which: differences(a, b, match = \"lock\")."
+    "bad_argument", "There is no column to match lines by.",
+    "Say which: differences(a, b, match = \"lock\"), or match = c(lock = \"Lock name\") where names differ."
   )
-  union(match, intersect(level_columns, shared))
+  union(unname(match), intersect(level_columns, shared))
 }
 
 pick_lines <- function(table, rows) {
   table <- table[rows, , drop = FALSE]
   rownames(table) <- NULL
   table
+}
+
+# Totals of somebody else's table, and subtotals of a page against a table that has no marks of them.
+set_totals_apart <- function(sides, keys) {
+  tables <- lapply(sides, `[[`, "table")
+  marked <- vapply(tables, function(table) all(level_columns %in% names(table)), TRUE)
+  totals <- list(tables[[1]][0, , drop = FALSE], tables[[2]][0, , drop = FALSE])
+  if (all(marked)) return(list(tables = tables, totals = totals))
+  for (k in 1:2) {
+    total <- if (marked[k]) tables[[k]]$line_kind %in% c("subtotal", "total") else
+      if (is.null(sides[[k]]$statement)) reads_as_total(tables[[k]], keys) else rep(FALSE, nrow(tables[[k]]))
+    totals[[k]] <- pick_lines(tables[[k]], which(total))
+    tables[[k]] <- pick_lines(tables[[k]], which(!total))
+  }
+  list(tables = tables, totals = totals)
+}
+
+total_words <- "^\\s*((grand|sub|over)?[- ]?totals?|sum|overall|all( of)? .*|.* totals?)\\s*:?\\s*$"
+
+# A line with a word for a total among its keys, or with none of them.
+reads_as_total <- function(table, keys) {
+  texts <- lapply(table[intersect(keys, names(table))], function(column) if (is.character(column)) column else as.character(column))
+  if (length(texts) == 0 || nrow(table) == 0) return(rep(FALSE, nrow(table)))
+  word <- Reduce(`|`, lapply(texts, grepl, pattern = total_words, ignore.case = TRUE))
+  nothing <- Reduce(`&`, lapply(texts, function(text) is.na(text) | !nzchar(text)))
+  word | nothing & seq_len(nrow(table)) == nrow(table) & nrow(table) > 2
 }
 
 key_of_lines <- function(table, keys) {
@@ -44,64 +169,80 @@ key_of_lines <- function(table, keys) {
   do.call(paste, c(unname(parts), list(sep = "|")))
 }
 
-# For each line of `here`, its place in `there`.
-matched_lines <- function(here, there, keys, labels) {
+# For each line of `here`, its place in `there`; lines that stand there again are set apart.
+matched_lines <- function(here, there, keys) {
   ours <- key_of_lines(here, keys)
   theirs <- key_of_lines(there, keys)
-  for (side in 1:2) {
-    key <- list(ours, theirs)[[side]]
-    twice <- anyDuplicated(key)
-    if (twice > 0) stop_idle(
-      "bad_argument",
-      sprintf("In %s, lines %s and %s have the same %s, so lines cannot be matched one to one.", labels[side],
-        big_mark(match(key[twice], key)), big_mark(twice), both(keys)
-      ), "Match by more columns: differences(a, b, match = c(...))."
-    )
-  }
-  match(ours, theirs)
+  again <- duplicated(ours)
+  line <- match(ours, theirs)
+  line[again] <- NA
+  list(line = line, again = again, again_there = duplicated(theirs))
 }
 
-differing_cells <- function(here, there, at, keys, column, tolerance) {
-  lines <- which(!is.na(at))
+# Cells ------------------------------------------------------------------------------------------------------------------
+
+# Numbers and dates that one side has as text are read, and it is said.
+kinds_alike <- function(here, there, shared, labels) {
+  tables <- list(here, there)
+  notes <- character()
+  for (column in shared) for (k in 1:2) {
+    own <- tables[[3 - k]][[column]]
+    text <- tables[[k]][[column]]
+    if (!is.character(text) || is.character(own) || is.factor(own)) next
+    values <- read_like(text, own)
+    if (is.null(values) || any(is.na(values) & !is.na(text))) next
+    tables[[k]][[column]] <- values
+    notes <- c(notes, sprintf("`%s` of %s is text, such as %s, and is read as %s.", column, labels[k],
+      value_text(text[!is.na(text)][1]), if (is.numeric(own)) "numbers" else "what it says"))
+  }
+  list(tables = tables, notes = notes)
+}
+
+read_like <- function(text, own) {
+  if (all(is.na(text))) return(own[NA_integer_][rep(1, length(text))])
+  if (is.numeric(own) && inherits(own, "integer64")) return(bit64::as.integer64(gsub(",", "", text, fixed = TRUE)))
+  if (is.numeric(own)) {
+    percent <- grepl("%", text, fixed = TRUE)
+    return(ifelse(percent, percent_numbers(text, "."), money_numbers(text, ".", ",")))
+  }
+  if (inherits(own, "Date")) return(as_date_class(core_strict_values(text, "date")))
+  if (inherits(own, "POSIXct")) return(structure(core_strict_values(text, "time"), class = c("POSIXct", "POSIXt"), tzone = time_zone(own)))
+  if (is.logical(own)) c(yes = TRUE, no = FALSE, `TRUE` = TRUE, `FALSE` = FALSE, true = TRUE, false = FALSE)[text]
+}
+
+differing_cells <- function(here, there, at, keys, column, bounds, digits) {
+  lines <- which(!is.na(at$line))
   x <- here[[column]][lines]
-  y <- there[[column]][at[lines]]
+  y <- there[[column]][at$line[lines]]
   numbers <- is.numeric(x) && is.numeric(y)
   gap <- if (numbers) as_plain_number(y) - as_plain_number(x) else rep(NA_real_, length(x))
-  same <- if (numbers && tolerance > 0) {
-    ifelse(is.na(gap), same_values(x, y), abs(gap) <= tolerance)
-  } else if (numbers || kind_of(x) %in% kind_of(y)) {
+  same <- if (numbers) same_numbers(x, y, gap, tolerance_of(bounds, column), bounds$to, digits) else if (kind_of(x) %in% kind_of(y)) {
     same_values(x, y)
   } else {
     (as.character(x) == as.character(y)) %in% TRUE | is.na(x) & is.na(y)
   }
   wrong <- which(!same)
   if (length(wrong) == 0) return(NULL)
-  cbind(
-    pick_lines(here[keys], lines[wrong]),
-    data.frame(column = column, a = differing_texts(x[wrong]), b = differing_texts(y[wrong]), difference = gap[wrong])
-  )
+  value <- function(side) if (numbers) as_plain_number(side[wrong]) else rep(NA_real_, length(wrong))
+  cbind(pick_lines(here[keys], lines[wrong]), data.frame(
+    column = column, a = value(x), b = value(y), difference = gap[wrong],
+    text_a = if (numbers) "" else differing_texts(x[wrong]), text_b = if (numbers) "" else differing_texts(y[wrong])
+  ))
+}
+
+same_numbers <- function(x, y, gap, tolerance, to, digits) {
+  same <- same_values(x, y)
+  if (tolerance > 0) same <- same | (abs(gap) <= tolerance) %in% TRUE
+  if (!is.null(digits)) same <- same | (signif(as_plain_number(x), digits) == signif(as_plain_number(y), digits)) %in% TRUE
+  if (is.null(to)) return(same)
+  whole <- function(v) abs(v / to - round(v / to)) < 1e-9
+  same | (abs(gap) <= to / 2 * (1 + 1e-9) & (whole(as_plain_number(x)) | whole(as_plain_number(y)))) %in% TRUE
 }
 
 differing_texts <- function(x) vapply(seq_along(x), function(i) exact_text(x[i]), "")
 
-compare_tables <- function(a, b, match, tolerance, labels) {
-  if (!is.numeric(tolerance) || length(tolerance) != 1 || is.na(tolerance) || tolerance < 0) {
-    stop_idle("bad_argument", "tolerance is a number from 0.")
-  }
-  here <- table_to_compare(a)
-  there <- table_to_compare(b)
-  keys <- match_columns(here, there, match, own_keys(a))
-  at <- matched_lines(here, there, keys, labels)
-  shared <- setdiff(intersect(names(here), names(there)), c(keys, level_columns))
-  cells <- do.call(rbind, lapply(shared, function(column) {
-    differing_cells(here, there, at, keys, column, tolerance)
-  }))
-  structure(list(
-    labels = labels, keys = keys, only_a = pick_lines(here, which(is.na(at))),
-    only_b = pick_lines(there, setdiff(seq_len(nrow(there)), at)), cells = cells,
-    only_columns = list(
-      setdiff(names(here), c(names(there), level_columns)), setdiff(names(there), c(names(here), level_columns))
-    ),
-    compared = sum(!is.na(at)) * length(shared), tolerance = tolerance
-  ), class = "idle_differences")
+# Texts stand beside the numbers only where there are some.
+with_texts_if_any <- function(cells) {
+  if (is.null(cells) || any(nzchar(cells$text_a) | nzchar(cells$text_b))) return(cells)
+  cells[setdiff(names(cells), c("text_a", "text_b"))]
 }

@@ -1,30 +1,36 @@
 #' What differs between two tables
 #'
 #' Compares two statements, or a statement and any table, such as a colleague's spreadsheet: lines that
-#' are in one only, and cells that differ, with the amounts.
+#' are in one only, lines that stand twice, and cells that differ, with the amounts. A table may bear the page's
+#' headings instead of its names, and may have its numbers as text (`"14,054"`), which is said. Total lines of
+#' a table without marks for them are recognised and set apart.
 #'
 #' @param a,b A statement, a [brief()], a [ledger()], a data frame, or the path of a file.
-#' @param match The columns that say which lines belong together. By default the keys of `a`, if it is
-#'   a statement or a brief; else the columns that are not numbers in both.
-#' @param tolerance By how much numbers may differ and still count as equal; 0 by default, so that they
-#'   must be the same to the last bit.
+#' @param match The columns that say which lines belong together. By default the keys of the statement or brief;
+#'   else the columns that are not numbers in both. Where names differ, `c(reach = "Reach name")` says that the
+#'   second table calls the first one's `reach` so.
+#' @param tolerance By how much numbers may differ and still count as equal: one amount, or one for each column by
+#'   name; 0 by default, so that they must be the same to the last bit.
+#' @param to What one side was rounded to: `"cent"`, `"tenth"`, `"unit"`, `"hundred"`, `"thousand"`, `"million"` or a
+#'   number. Numbers then count as equal where one is the other, so rounded.
 #' @return An object of class `idle_differences`: a list of data frames, `only_a` and `only_b` (lines
-#'   in one only), and `cells` (the matched columns, `column`, `a`, `b` and `difference`), with
+#'   in one only), `twice` and `totals` (of either side), and `cells` (the matched columns, `column`, `a`, `b`, and
+#'   `difference`, which is `b` less `a`; where texts differ, also `text_a` and `text_b`), with
 #'   `compared`, the number of cells compared. `as.data.frame()` gives the cells.
 #' @section Errors:
-#' `idle_bad_argument` if there is nothing to match by or lines match more than once,
-#' `idle_unknown_column` for a column in `match` that is not in both.
+#' `idle_bad_argument` if there is nothing to match by, or for a tolerance that is none;
+#' `idle_unknown_column` for a column in `match` that is not in both; those of [ledger()] for a file.
 #' @seealso [tie_out()]
 #' @export
 #' @examples
 #' page <- brief(demo_table("tolls"), lines = reach, figures = c(receipts = sum(toll)))
-#' theirs <- data.frame(reach = c("Lower", "Upper"), receipts = c(75712.25, 42000))
-#' differences(page, theirs)
-differences <- function(a, b, match = NULL, tolerance = 0) {
+#' theirs <- data.frame(Reach = c("Lower", "Upper", "Total"), receipts = c("75,712", "42,000", "117,712"))
+#' differences(page, theirs, match = c(reach = "Reach"), to = "unit")
+differences <- function(a, b, match = NULL, tolerance = 0, to = NULL) {
   local_utf8()
   labels <- c(label_of(a, deparse1(substitute(a))), label_of(b, deparse1(substitute(b))))
   if (labels[1] == labels[2]) labels <- paste(c("the first", "the second"), labels)
-  compare_tables(a, b, match, tolerance, labels)
+  compare_tables(a, b, match, tolerance, labels, to)
 }
 
 # What a table is called: by its file, its ledger or its page.
@@ -48,27 +54,53 @@ print.idle_differences <- function(x, ...) {
   local_utf8()
   n <- if (is.null(x$cells)) 0 else nrow(x$cells)
   say_title(sprintf("Differences between %s and %s", x$labels[1], x$labels[2]))
-  said <- sprintf(
-    "%s compared in lines matched by %s: %s.", count_of(x$compared, "cell"), both(x$keys),
-    if (n == 0) "all equal" else is_differ(n)
-  )
-  say(said)
-  if (n > 0) print_some(x$cells)
-  for (side in 1:2) {
-    only <- list(x$only_a, x$only_b)[[side]]
-    if (nrow(only) > 0) {
-      cat("\n")
-      say(sprintf("Only in %s: %s", x$labels[side], count_of(nrow(only), "line")))
-      print_some(only)
-    }
-    columns <- x$only_columns[[side]]
-    if (length(columns)) say_quiet(sprintf("Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]))
+  say(cells_in_words(x, n))
+  if (n > 0) {
+    say_quiet(sprintf("a is %s, b is %s, and the difference is b less a.", x$labels[1], x$labels[2]))
+    print_some(x$cells)
   }
+  for (side in 1:2) print_side(x, side)
+  for (note in x$notes) say_quiet(note)
   invisible(x)
+}
+
+cells_in_words <- function(x, n) {
+  if (x$compared == 0) return(if (nrow(x$only_a) + nrow(x$only_b) == 0) "No cell was compared: there are none in common." else
+    sprintf("No cell was compared: no line has its like, matched by %s.", both(x$keys)))
+  rounded <- if (!is.null(x$bounds$to)) sprintf(", rounded to %s", if (x$bounds$word %in% names(units_of_rounding))
+    paste("the", x$bounds$word) else x$bounds$word)
+  sprintf(
+    "%s compared in lines matched by %s%s: %s%s.", count_of(x$compared, "cell"), both(x$keys), paste(rounded, collapse = ""),
+    if (n == 0) "all equal" else is_differ(n), if (x$other_order) "; the lines stand in another order" else ""
+  )
+}
+
+print_side <- function(x, side) {
+  show <- function(table, words) if (nrow(table) > 0) {
+    cat("\n")
+    say(sprintf("%s: %s", words, count_of(nrow(table), "line")))
+    print_some(table)
+  }
+  show(list(x$only_a, x$only_b)[[side]], paste("Only in", x$labels[side]))
+  show(x$twice[[side]], sprintf("There again in %s, and not compared", x$labels[side]))
+  totals <- x$totals[[side]]
+  if (nrow(totals)) say_quiet(sprintf("Totals in %s, set apart: %s", x$labels[side], count_of(nrow(totals), "line")))
+  columns <- x$only_columns[[side]]
+  if (length(columns)) say_quiet(sprintf("Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]))
 }
 
 print_some <- function(table, most = 10) {
   columns <- as.list(utils::head(table, most))
+  if (!is.null(columns$text_a)) for (side in c("a", "b")) {
+    texts <- columns[[paste0("text_", side)]]
+    columns[[side]] <- ifelse(nzchar(texts), texts, cell_texts(columns[[side]]))
+    columns[[paste0("text_", side)]] <- NULL
+  }
   print_table(columns, blank = names(columns) == "difference")
   if (nrow(table) > most) say_quiet(sprintf("%s more", big_mark(nrow(table) - most)))
+}
+
+# Whether nothing differs.
+is_same <- function(found) {
+  is.null(found$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 && all(vapply(found$twice, nrow, 1L) == 0)
 }

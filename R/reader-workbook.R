@@ -20,7 +20,7 @@ read_workbook <- function(path, how) {
   settled <- Map(function(column, label) sheet_column(column[rows], label, how, name, rows), as.list(cells), names)
   names(settled) <- names
   list(
-    columns = lapply(settled, `[[`, "column"), n = length(rows),
+    columns = lapply(settled, `[[`, "column"), n = length(rows), digits = 15,
     notes = c(
       if (length(sheets) > 1 && is.null(how$sheet)) sprintf(
         "%s has %s; this is the first, %s. Another: sheet = %s.", name, count_of(length(sheets), "sheet"), value_text(sheet),

@@ -129,13 +129,14 @@ check_against <- function(drawn, against) {
     return(list(check_given_totals(drawn, as.list(against))))
   }
   statement <- statement_of(drawn)
-  found <- against_table(statement, against)
+  found <- compare_tables(statement, against, NULL, 0, c("the page", "what was given"))
   n <- if (is.null(found$cells)) 0 else nrow(found$cells)
-  wrong <- n + nrow(found$only_b)
+  twice <- nrow(found$twice[[2]])
+  wrong <- n + nrow(found$only_b) + twice
   text <- c(
-    if (n > 0) sprintf("%s", is_differ(n)), if (nrow(found$only_b)) sprintf(
+    if (n > 0) is_differ(n), if (nrow(found$only_b)) sprintf(
       "%s in it and not on the page", is_are(nrow(found$only_b), "line")
-    )
+    ), if (twice > 0) sprintf("%s in it twice", is_are(twice, "line"))
   )
   checks <- list(a_check("against", if (found$compared == 0 && wrong == 0) NA else wrong == 0, sprintf(
     "Against what was given: %s in lines matched by %s, %s.", count_of(found$compared, "cell"), both(found$keys),
@@ -148,39 +149,6 @@ check_against <- function(drawn, against) {
   c(checks, list(a_check("against", NA, sprintf(
     "Against what was given: %s not there: %s.", is_are(nrow(fresh), "line"), listing(tick(new))
   ))))
-}
-
-# A table from elsewhere may bear the headings of the page instead of its names, and in a file empty text
-# and nothing are the same, and text that looked like a formula has an apostrophe before it.
-against_table <- function(statement, against) {
-  table <- table_to_compare(against)
-  names(table) <- own_names(statement, names(table))
-  here <- as.data.frame(statement)
-  if (is_from_file(against)) {
-    here[] <- lapply(here, as_in_a_file)
-    table[] <- lapply(table, as_in_a_file)
-  }
-  keys <- intersect(statement_part(statement, "keys"), names(here))
-  if (length(statement_part(statement, "keys")) == 0 && nrow(here) == nrow(table)) {
-    keys <- free_name("line", c(names(here), names(table)))
-    here[[keys]] <- table[[keys]] <- seq_len(nrow(here))
-  }
-  compare_tables(here, table, if (length(keys)) keys, 0, c("the page", "what was given"))
-}
-
-own_names <- function(statement, names) {
-  headings <- headings_of(statement)
-  own <- names(statement)[match(names, headings)]
-  ifelse(names %in% names(statement) | is.na(own), names, own)
-}
-
-is_from_file <- function(x) is.character(x) || inherits(x, "idle_ledger") && !is.null(x$origin)
-
-as_in_a_file <- function(column) {
-  if (!is.character(column) && !is.factor(column)) return(column)
-  text <- as.character(column)
-  text[text %in% ""] <- NA
-  ifelse(starts_a_formula(sub("^'", "", text)), sub("^'", "", text), text)
 }
 
 check_given_totals <- function(drawn, totals) {

@@ -10,6 +10,7 @@ test_that("lines in one only and cells that differ are found, exactly or within 
   expect_identical(got$only_a$lock, ours$lock[3])
   expect_identical(got$only_b$lock, "Deep")
   expect_identical(as.data.frame(got)[c("column", "lock")], data.frame(column = "s", lock = ours$lock[6]))
+  expect_identical(as.data.frame(got)$a, ours$s[6])
   expect_equal(got$cells$difference, 0.004)
   expect_null(differences(ours, theirs, tolerance = 0.005)$cells)
   expect_match(flat(got),
@@ -29,8 +30,52 @@ test_that("missing keys and subtotals match their like, and files can be compare
 
 test_that("what cannot be compared is said", {
   twice <- data.frame(reach = c("a", "a"), s = 1:2)
-  expect_match(said_by(differences(twice, twice)), "lines 1 and 2 have the same reach")
+  expect_match(flat(differences(twice, twice)), "There again in the second twice, and not compared: 1 line")
+  expect_match(flat(differences(data.frame(k = "a"), data.frame(k = "a"))), "No cell was compared: there are none in common")
+  expect_match(flat(differences(data.frame(k = "a", x = 1), data.frame(k = "b", x = 1))), "No cell was compared: no line has its like")
   expect_match(said_by(differences(data.frame(a = 1), data.frame(b = 1))), "no column to match lines by")
   expect_match(said_by(differences(page, twice, match = "lokc")), "`lokc` is not in both")
   expect_match(said_by(differences(page, twice, tolerance = -1)), "a number from 0")
+})
+
+test_that("a colleague's table is read as it was meant: headings, text, rounding, totals, order, lines twice", {
+  ours <- draw_up(amend(page, layout = c(Reach = reach, Lock = lock, Receipts = money(s), n)))
+  theirs <- data.frame(
+    Reach = ours$reach, Lock = ours$lock, Receipts = format(round(ours$s), big.mark = ",", trim = TRUE), n = as.character(ours$n)
+  )
+  theirs <- theirs[rev(seq_len(nrow(theirs))), ]
+  theirs <- rbind(theirs, data.frame(Reach = "Grand total", Lock = NA, Receipts = "1", n = "1"))
+  rounded <- differences(ours, theirs, to = "unit")
+  expect_true(idleledger:::is_same(rounded))
+  expect_match(flat(rounded), "34 cells compared in lines matched by reach and lock, rounded to the unit: all equal; the lines stand in another order")
+  expect_match(flat(rounded), "Totals in theirs, set apart: 1 line.*`s` of theirs is text, such as \"[0-9,]+\", and is read as numbers")
+  expect_gt(nrow(differences(ours, theirs)$cells), 5)
+  expect_null(differences(ours, theirs, tolerance = c(s = 0.5))$cells)
+  expect_gt(nrow(differences(ours, theirs, tolerance = c(n = 0.5))$cells), 5)
+  names(theirs)[1:2] <- c("where", "which one")
+  matched <- differences(ours, theirs, match = c(reach = "where", lock = "which one"), to = 1)
+  expect_true(idleledger:::is_same(matched))
+  expect_match(said_by(differences(ours, theirs, match = c(reach = "nowhere"))), "second table has no column `nowhere`")
+  expect_match(said_by(differences(ours, theirs, to = "dozen")), "what one side was rounded to, and got \"dozen\"")
+  worded <- differences(data.frame(k = 1:2, t = c("a", "b")), data.frame(k = 1:2, t = c("a", "c")), match = "k")
+  expect_identical(worded$cells[c("a", "text_a", "text_b")], data.frame(a = NA_real_, text_a = "b", text_b = "c"))
+})
+
+test_that("a statement of every shape ties with its own file of every format", {
+  pages <- list(
+    plain = page, footed = amend(page, footing = cube(reach, lock), beside = c(share = share(s, per = reach)), layout = c(Reach = reach, Lock = lock, Receipts = money(s), n, percent(share))),
+    wide = brief(tolls, lines = c(reach, paid), figures = c(s = sum(toll), n = count()), abreast = paid),
+    whole = brief(tolls, lines = whole(), figures = c(first = min(passed_on), s = sum(toll), m = mean(toll))),
+    entries = brief(utils::head(tolls, 50), columns = c(big = toll > 5))
+  )
+  folder <- withr::local_tempdir()
+  for (shape in names(pages)) for (ending in c("csv", "tsv", "json", "ndjson", "parquet", "xlsx")) {
+    if (!all(vapply(c(parquet = "nanoparquet", xlsx = "openxlsx")[ending], function(p) is.na(p) || requireNamespace(p, quietly = TRUE), TRUE))) next
+    path <- file.path(folder, paste0(shape, ".", ending))
+    ours <- draw_up(pages[[shape]])
+    suppressMessages(write_statement(ours, path))
+    expect_true(idleledger:::is_same(differences(ours, path)), info = path)
+    proof <- as.data.frame(tie_out(pages[[shape]], against = path))
+    expect_identical(proof$status[proof$check == "against"], "ties", info = path)
+  }
 })
