@@ -31,14 +31,6 @@ open_delimited <- function(source, how, name) {
   file
 }
 
-# What the system or the core says about a file that cannot be read.
-readable <- function(name, work) {
-  tryCatch(work, idle_error = stop, error = function(e) stop_idle(
-    "bad_file", sprintf("%s cannot be read: %s.", name, sub("[.]$", "", conditionMessage(e))),
-    if (grepl("not valid in|no encoding", conditionMessage(e))) "Say how it was written: ledger(..., encoding = \"latin1\")."
-  ))
-}
-
 # What a file is that begins like this and is no text.
 first_marks <- list(
   "a workbook or another zip archive" = "504b0304", "a Parquet file" = "50415231", "an SQLite file" = "53514c697465",

@@ -20,20 +20,6 @@ read_records <- function(path, how) {
     column_notes = Filter(Negate(is.null), lapply(settled, `[[`, "note")))
 }
 
-text_of_file <- function(path, name) {
-  con <- gzfile(path, "rb")
-  on.exit(close(con))
-  size <- if (grepl("[.]gz$", path)) 2^26 else file.size(path)
-  bytes <- readable(name, readBin(con, "raw", size))
-  while (length(more <- readBin(con, "raw", 2^26))) bytes <- c(bytes, more)
-  if (length(bytes) >= 3 && all(bytes[1:3] == as.raw(c(0xef, 0xbb, 0xbf)))) bytes <- bytes[-(1:3)]
-  if (any(bytes == 0)) stop_idle("bad_file", sprintf("%s is a binary file, not text.", name))
-  text <- rawToChar(bytes)
-  Encoding(text) <- "UTF-8"
-  if (!validUTF8(text)) stop_idle("bad_text", sprintf("%s has bytes that are not valid UTF-8.", name), "Write it in UTF-8, as JSON has to be.")
-  text
-}
-
 parsed_json <- function(text) {
   jsonlite::fromJSON(text, simplifyVector = FALSE, bigint_as_char = TRUE)
 }

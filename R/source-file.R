@@ -87,16 +87,6 @@ check_file <- function(path) {
   if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
 }
 
-stop_no_file <- function(path) {
-  near <- nearest(basename(path), list.files(dirname(path)))
-  stop_idle(
-    "no_file", sprintf("There is no file %s.", path),
-    if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf(
-      "Looked in %s.", normalizePath(dirname(path), mustWork = FALSE)
-    )
-  )
-}
-
 # Many files ---------------------------------------------------------------------------------------------------------
 
 many_files <- function(paths, how, asked) {

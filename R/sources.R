@@ -115,3 +115,35 @@ reader_for <- function(path) {
 }
 
 known_endings <- function() unlist(lapply(rooms_of("reader"), function(name) room_of("reader", name)$shown))
+
+text_of_file <- function(path, name) {
+  con <- gzfile(path, "rb")
+  on.exit(close(con))
+  size <- if (grepl("[.]gz$", path)) 2^26 else file.size(path)
+  bytes <- readable(name, readBin(con, "raw", size))
+  while (length(more <- readBin(con, "raw", 2^26))) bytes <- c(bytes, more)
+  if (length(bytes) >= 3 && all(bytes[1:3] == as.raw(c(0xef, 0xbb, 0xbf)))) bytes <- bytes[-(1:3)]
+  if (any(bytes == 0)) stop_idle("bad_file", sprintf("%s is a binary file, not text.", name))
+  text <- rawToChar(bytes)
+  Encoding(text) <- "UTF-8"
+  if (!validUTF8(text)) stop_idle("bad_text", sprintf("%s has bytes that are not valid UTF-8.", name), "Write it in UTF-8, as JSON has to be.")
+  text
+}
+
+# What the system or the core says about a file that cannot be read.
+readable <- function(name, work) {
+  tryCatch(work, idle_error = stop, error = function(e) stop_idle(
+    "bad_file", sprintf("%s cannot be read: %s.", name, sub("[.]$", "", conditionMessage(e))),
+    if (grepl("not valid in|no encoding", conditionMessage(e))) "Say how it was written: ledger(..., encoding = \"latin1\")."
+  ))
+}
+
+stop_no_file <- function(path) {
+  near <- nearest(basename(path), list.files(dirname(path)))
+  stop_idle(
+    "no_file", sprintf("There is no file %s.", path),
+    if (length(near)) sprintf("In that folder there is %s.", both(near)) else sprintf(
+      "Looked in %s.", normalizePath(dirname(path), mustWork = FALSE)
+    )
+  )
+}

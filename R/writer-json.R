@@ -28,12 +28,3 @@ json_cells <- function(column) {
   } else if (bare || inherits(column, "integer64")) text else json_text(text)
   ifelse(is_missing_value(column), "null", text)
 }
-
-json_text <- function(text) {
-  text <- gsub("\"", "\\\"", gsub("\\", "\\\\", text, fixed = TRUE), fixed = TRUE)
-  for (k in c(1:31, 127)) {
-    char <- rawToChar(as.raw(k))
-    if (any(grepl(char, text, fixed = TRUE))) text <- gsub(char, sprintf("\\u%04x", k), text, fixed = TRUE)
-  }
-  paste0("\"", text, "\"")
-}

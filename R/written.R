@@ -36,3 +36,13 @@ constant_text <- function(value) {
   if (inherits(value, "integer64")) return(sprintf("bit64::as.integer64(%s)", constant_text(as.character(value))))
   paste(deparse(value, width.cutoff = 500L, control = c("keepNA", "keepInteger", "niceNames", "showAttributes", "digits17")), collapse = " ")
 }
+
+# A text in quotes, as JSON and YAML have it.
+json_text <- function(text) {
+  text <- gsub("\"", "\\\"", gsub("\\", "\\\\", text, fixed = TRUE), fixed = TRUE)
+  for (k in c(1:31, 127)) {
+    char <- rawToChar(as.raw(k))
+    if (any(grepl(char, text, fixed = TRUE))) text <- gsub(char, sprintf("\\u%04x", k), text, fixed = TRUE)
+  }
+  paste0("\"", text, "\"")
+}

@@ -1,0 +1,13 @@
+# The checks that each page owes, from the page itself down to the ledger.
+checks_of_pages <- function(drawn, depth = 0) {
+  brief <- drawn$brief
+  owed <- lapply(names(brief$checked), function(name) {
+    room_of("section", name)$owes(drawn, brief$checked[[name]])
+  })
+  checks <- Filter(Negate(is.null), c(
+    list(check_entries(drawn)), do.call(c, owed), rules_of_page(drawn), check_notes(drawn)
+  ))
+  if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
+  if (is.null(drawn$entries$below)) return(checks)
+  c(checks, checks_of_pages(drawn$entries$below$drawn, depth + 1))
+}
