@@ -53,11 +53,17 @@ read_brief <- function(path, ..., tables = list(), outside = FALSE) {
   if (length(values) && any(!nzchar(rlang::names2(values)))) stop_idle(
     "bad_argument", "read_brief() takes values for given() by name: read_brief(path, month = ...)."
   )
-  text <- text_of_brief(path)
-  where <- places_in(text, basename(path))
-  list <- list_of_yaml(text, where)
+  read_brief_with(path, values, values, tables, outside)
+}
+
+# `texts` are values for what the file declares with a kind, `values` for all else.
+read_brief_with <- function(path, texts, values, tables, outside) {
+  lines <- text_of_brief(path)
+  where <- places_in(lines, basename(path))
+  list <- list_of_yaml(lines, where)
   brief <- brief_from_list(list, source_opener(dirname(path), tables, outside, where), where)
-  supplied(brief, given_values(list$given, values, where))
+  with_kind <- vapply(names(values), function(name) !is.null(list$given[[name]]$kind), TRUE)
+  supplied(brief, given_values(list$given, c(values[!with_kind], texts[names(values)[with_kind]]), where))
 }
 
 text_of_brief <- function(path) {

@@ -1,6 +1,6 @@
 # demo: where the demo tables are.
 
-room("demo", "command", place = 9,
+room("demo", "command", place = 13,
   words = "the paths of the demo tables; with a name, that path alone", options = function() list(),
   example = "demo tolls",
   run = function(options, files) {

@@ -128,14 +128,12 @@ percent_numbers <- function(texts, decimal) {
 longest_date <- 200
 
 # Dates by a form in the words of strptime(), all of the text and nothing but it.
-dates_by_form <- function(texts, form) {
-  texts[nchar(texts, "bytes") > longest_date] <- "-"
-  as.double(withr::with_locale(c(LC_TIME = "C"), as.Date(paste0(texts, "|"), paste0(form, "|"), optional = TRUE)))
-}
+dates_by_form <- function(texts, form) floor(times_by_form(texts, form) / 86400)
 
 times_by_form <- function(texts, form) {
   texts[nchar(texts, "bytes") > longest_date] <- "-"
-  withr::with_locale(c(LC_TIME = "C"), as.double(as.POSIXct(strptime(paste0(texts, "|"), paste0(form, "|"), tz = "UTC"))))
+  read <- function() as.double(as.POSIXct(strptime(paste0(texts, "|"), paste0(form, "|"), tz = "UTC")))
+  if (grepl("%[aAbBp]", form)) withr::with_locale(c(LC_TIME = "C"), read()) else read()
 }
 
 # Languages that write a comma before decimals; what groups their digits.

@@ -24,13 +24,19 @@ line_up <- function(from, value, under, along = NULL) {
   value <- line_up_name(rlang::enquo(value), "value")
   under <- line_up_name(rlang::enquo(under), "under")
   along <- rlang::enquo(along)
-  order <- if (rlang::quo_is_null(along)) value else rlang::quo_squash(along)
+  order <- if (!rlang::quo_is_null(along)) rlang::quo_squash(along)
   source <- as_source(from, deparse1(substitute(from)))
+  line_up_by(source, value, under, order, rlang::quo_get_env(along))
+}
+
+# Names of columns and the expression of an order; NULL: that of the values.
+line_up_by <- function(source, value, under, order, env = emptyenv()) {
+  if (is.null(order)) order <- value
   place <- free_name("place", names(kinds_of(source)))
   numbered <- call("row_number", order, per = under)
   sections <- list(
     lines = list(
-      captured(numbered, values_in(order, rlang::quo_get_env(along)), place), captured(under)
+      captured(numbered, if (identical(env, emptyenv())) list() else values_in(order, env), place), captured(under)
     ),
     figures = list(captured(call("first", value), name = as.character(value))),
     abreast = list(captured(call("columns_of", under))),

@@ -1,5 +1,5 @@
-# The options of a command line. Every option takes one value, so the word after it is that, whatever it looks
-# like; `--name=value` is the same in one word.
+# The options of a command line. An option that takes a value takes the word after it, whatever it looks like;
+# `--name=value` is the same in one word. A word alone is a file; - is standard input.
 
 read_options <- function(args, options) {
   values <- list()
@@ -7,12 +7,16 @@ read_options <- function(args, options) {
   while (length(args)) {
     word <- args[1]
     args <- args[-1]
-    if (!startsWith(word, "--")) {
+    if (!startsWith(word, "--") || word == "--") {
       files <- c(files, word)
       next
     }
     name <- sub("=.*", "", substring(word, 3))
     option <- known_option(name, options)
+    if (is.null(option$takes)) {
+      values[[name]] <- flag_value(name, word)
+      next
+    }
     joined <- grepl("=", word, fixed = TRUE)
     if (!joined && length(args) == 0) stop_idle("bad_argument", sprintf("--%s needs a value.", name))
     value <- if (joined) sub("^[^=]*=", "", word) else args[1]
@@ -21,6 +25,14 @@ read_options <- function(args, options) {
   }
   defaults <- Filter(Negate(is.null), lapply(options, `[[`, "default"))
   list(options = c(values, defaults[setdiff(names(defaults), names(values))]), files = files)
+}
+
+# An option without a value is a wish; --quiet=no takes it back.
+flag_value <- function(name, word) {
+  if (!grepl("=", word, fixed = TRUE)) return(TRUE)
+  said <- sub("^[^=]*=", "", word)
+  if (said %in% c("yes", "no")) return(said == "yes")
+  stop_idle("bad_argument", sprintf("--%s takes no value, or yes or no, and got %s.", name, value_text(said)))
 }
 
 known_option <- function(name, options) {
@@ -47,22 +59,53 @@ option_value <- function(name, value, option, before) {
   number
 }
 
-encoding_option <- list(encoding = list(
-  takes = "NAME", default = "UTF-8", does = "the encoding of the file", example = "latin1"
-))
+# How a file is read, for every command that takes one.
+source_options <- function() {
+  lapply(list(
+    encoding = list(takes = "NAME", default = "UTF-8", does = "the encoding of a text file", example = "latin1"),
+    kinds = list(
+      takes = "COLUMN=KIND,...", does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)",
+      example = "lock = text, toll = money(decimal = \",\")"
+    ),
+    missing = list(takes = "TEXT", does = "a text that stands for a missing value, beside empty cells", example = "n/a", repeats = TRUE),
+    separator = list(takes = "MARK", does = "what stands between cells: comma, semicolon, tab, bar or one character", example = "semicolon"),
+    locale = list(
+      takes = "LANGUAGE", does = "the language whose marks numbers in the file have, and whose alphabet sorts text on the page", example = "de"
+    ),
+    sheet = list(takes = "NAME", does = "the sheet of a workbook", example = "Tolls"),
+    range = list(takes = "CELLS", does = "the cells of a sheet", example = "B3:F200"),
+    table = list(takes = "NAME", does = "the table of a database file, or a SELECT", example = "tolls")
+  ), function(option) c(option, group = "Reading the file"))
+}
+
+output_options <- function() {
+  lapply(list(
+    write = list(takes = "FILE", does = "write to a file instead; its ending says the format", example = "receipts.xlsx"),
+    as = list(takes = "FORMAT", does = "the format to write in: csv, tsv, parquet, xlsx, json, ndjson, md, html, txt", example = "csv"),
+    formulas = list(does = "in a workbook, subtotals, shares and running totals as live formulas")
+  ), function(option) c(option, group = "What comes out"))
+}
+
+general_options <- function() {
+  list(quiet = list(does = "say nothing but results and errors", group = "In general"))
+}
 
 # The options of a command that works on a brief: its sections, and where it comes from.
 brief_options <- function() {
-  sections <- stats::setNames(lapply(section_names(), function(name) room_of("section", name)$option), section_names())
-  c(sections, encoding_option, list(
+  sections <- stats::setNames(lapply(section_names(), function(name) {
+    c(room_of("section", name)$option, group = "Sections of the brief")
+  }), section_names())
+  more <- lapply(list(
     narrow = list(
       takes = "EXPR", does = "work on a part of the ledger only, to check by eye", example = "lock == \"Tarn Foot\""
     ),
     given = list(
       takes = "NAME=VALUE", does = "a value for given(NAME)", example = "month=2025-03-01", repeats = TRUE
     ),
-    source = list(takes = "NAME=FILE", does = "a further table", example = "locks=locks.csv", repeats = TRUE)
-  ))
+    source = list(takes = "NAME=FILE", does = "a table that a brief's file names", example = "tolls=tolls.csv", repeats = TRUE),
+    outside = list(does = "let a brief's file open tables outside of its folder")
+  ), function(option) c(option, group = "Values and tables"))
+  c(sections[setdiff(names(sections), "locale")], more, source_options())
 }
 
 where_option <- list(where = list(
@@ -71,26 +114,90 @@ where_option <- list(where = list(
 
 where_of <- function(options) if (is.null(options[["where"]])) list() else read_items(options[["where"]], "where")
 
-open_file <- function(files, encoding = "UTF-8") {
-  if (length(files) != 1) {
-    stop_idle(
-      "bad_argument", sprintf("Name one file; there %s %d.", if (length(files) == 1) "is" else "are", length(files)),
-      "Put quotes around an expression with spaces; further tables come with --source NAME=FILE."
-    )
-  }
-  ledger(files, encoding = encoding)
+one_of_files <- function(files) {
+  if (length(files) == 1) return(files)
+  stop_idle(
+    "bad_argument", sprintf("Name one file; there %s %d.", if (length(files) == 1) "is" else "are", length(files)),
+    "Put quotes around an expression with spaces, or around a pattern such as 'tolls-*.csv'; - is standard input."
+  )
 }
 
+# How to read, out of the options that say so.
+how_of <- function(options) {
+  how <- options[intersect(names(options), setdiff(names(source_options()), "kinds"))]
+  if (!is.null(how$missing)) how$missing <- c("", how$missing)
+  if (!is.null(how$sheet) && grepl("^[0-9]+$", how$sheet)) how$sheet <- as.numeric(how$sheet)
+  if (!is.null(options$kinds)) how$kinds <- kinds_from_text(options$kinds)
+  how
+}
+
+# A ledger on a file, a pattern, a folder or standard input. What says nothing about the format is for the page.
+open_file <- function(files, options) {
+  path <- one_of_files(files)
+  how <- c(how_of(options), name = path)
+  if (path == "-") return(ledger_of_bytes(standard_input(), how))
+  if (is.null(reader_for(path)) || !"locale" %in% reader_for(path)$takes) how$locale <- NULL
+  open_source(path, how)
+}
+
+standard_input <- function() {
+  con <- file("stdin", "rb")
+  on.exit(close(con))
+  bytes <- list()
+  while (length(more <- readBin(con, "raw", 2^22))) bytes <- c(bytes, list(more))
+  unlist(bytes)
+}
+
+is_brief_file <- function(path) grepl("[.]ya?ml$", path)
+
 brief_of_options <- function(options, files) {
-  source <- open_file(files, options$encoding)
-  further_sources(options[["source"]])
-  sections <- list()
-  for (name in intersect(section_names(), names(options))) {
-    sections[[name]] <- room_of("section", name)$read(options[[name]], name)
+  path <- one_of_files(files)
+  given <- lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text)
+  if (is_brief_file(path)) {
+    texts <- as.list(named_parts(options[["given"]], "--given"))
+    page <- read_brief_with(path, texts, given, further_sources(options[["source"]]), isTRUE(options$outside))
+    page <- new_brief(page$source, utils::modifyList(page$sections, sections_of(options)), page$given, isTRUE(page$narrowed))
+  } else {
+    further_sources(options[["source"]])
+    page <- new_brief(open_file(files, options), sections_of(options), given)
   }
-  page <- new_brief(source, sections, lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text))
   if (!is.null(options[["narrow"]])) page <- narrow_to(page, read_items(options[["narrow"]], "narrow"))
   page
+}
+
+sections_of <- function(options) {
+  names <- intersect(section_names(), names(options))
+  lapply(stats::setNames(nm = names), function(name) room_of("section", name)$read(options[[name]], name))
+}
+
+# Prints a statement, or writes it to a file, or in a format to standard output.
+put_out <- function(statement, options) {
+  path <- options[["write"]]
+  if (is.null(path) && is.null(options[["as"]])) {
+    print(statement, lines = if (is.null(options[["rows"]])) Inf else options[["rows"]])
+    return(invisible())
+  }
+  if (is.null(path)) return(put_through(statement, options))
+  if (!is.null(options[["as"]]) && options[["as"]] != ending_of(path)) stop_idle(
+    "bad_argument", sprintf("--as %s and --write %s name two formats.", options[["as"]], path), "Give one of them."
+  )
+  write_statement(statement, path, formulas = isTRUE(options$formulas))
+  if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote %s to %s.", count_of(nrow(statement), "line"), path)))
+}
+
+# By way of a file that is whole before a byte of it goes on.
+put_through <- function(statement, options) {
+  beside <- tempfile(fileext = paste0(".", options[["as"]]))
+  on.exit(unlink(beside))
+  write_statement(statement, beside, formulas = isTRUE(options$formulas))
+  if (options[["as"]] %in% c("xlsx", "parquet")) {
+    out <- file("/dev/stdout", "wb")
+    on.exit(close(out), add = TRUE)
+    writeBin(readBin(beside, "raw", file.size(beside)), out)
+  } else {
+    cat(text_of_file(beside, beside))
+  }
+  invisible()
 }
 
 named_parts <- function(parts, flag) {
@@ -103,7 +210,7 @@ named_parts <- function(parts, flag) {
 value_from_text <- function(text) {
   number <- suppressWarnings(as.double(text))
   if (!is.na(number)) return(number)
-  day <- strict_date(text)
+  day <- strict_date(sub("^([0-9]{4}-[0-9]{2})$", "\\1-01", text))
   if (!is.na(day)) return(day)
   switch(text, `TRUE` = , yes = TRUE, `FALSE` = , no = FALSE, text)
 }

@@ -264,7 +264,8 @@ kept_as_text <- function(column, label) {
   code_na <- match("NA", texts)
   texts <- texts[nzchar(texts)]
   sample <- seeded_texts(setdiff(texts, "NA"))
-  if (length(sample) > 0) for (way in ways_to_read) {
+  with_digits <- mean(grepl("[0-9]", sample))
+  if (length(sample) > 0 && with_digits >= 0.8) for (way in ways_to_read) {
     good <- !is.na(way$fits(sample))
     if (mean(good) >= 0.8 && sum(good) >= min(2, length(sample))) return(way_note(way, column, label))
   }

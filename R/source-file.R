@@ -87,6 +87,15 @@ check_file <- function(path) {
   if (file.size(path) == 0) stop_idle("bad_file", sprintf("%s is empty: it has not even a head line.", path))
 }
 
+# The bytes of a delimited file that is no file, such as standard input.
+ledger_of_bytes <- function(bytes, how) {
+  name <- if (is.null(how$name) || how$name == "-") "standard input" else how$name
+  how <- utils::modifyList(list(encoding = "UTF-8"), how)
+  check_options(room_of("reader", "delimited"), how, name)
+  read <- read_delimited(bytes, how, name)
+  opened_as(new_ledger(read$columns, name, read$n, NULL, read$notes, as.list(read$column_notes)), "data_frame")
+}
+
 # Many files ---------------------------------------------------------------------------------------------------------
 
 many_files <- function(paths, how, asked) {
