@@ -66,8 +66,10 @@ general_help <- function() {
   lines <- vapply(names, function(name) sprintf("  %-14s %s", name, room_of("command", name)$words), "")
   paste0(
     "Usage: idle-ledger COMMAND FILE [options]\n\nCommands:\n", paste(lines, collapse = "\n"),
-    "\n\nFILE is a table (", listing(known_endings(), 20), "), a pattern of such files in quotes,\n",
-    "a folder of them, a brief's file (.yaml), or - for standard input.\n\nOptions are the sections of a brief, for example\n",
+    "\n\n", paste(strwrap(sprintf(
+      "FILE is a table (%s), a pattern of such files in quotes, a folder of them, a brief's file (.yaml), or - for standard input.",
+      listing(known_endings(), 20)
+    ), 78), collapse = "\n"), "\n\nOptions are the sections of a brief, for example\n",
     "  idle-ledger draw-up tolls.csv --lines reach,lock --figures 'receipts = sum(toll)' \\\n",
     "    --only 'toll > 0' --order 'falling(receipts)' --show 'top(10, receipts)'\n\n",
     "Ends with 0 when all is well, 1 when figures differ, 2 for wrong usage or input, 130 when stopped.\n",

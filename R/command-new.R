@@ -33,16 +33,20 @@ starter_lines <- function(source, path) {
     sprintf("# A brief for %s. What stands behind # is left out; take it away to use the line.", basename(path)), "brief: 1", "",
     "tables:", paste("  entries:", yaml_text(path)), starter_columns(seen), "", "pages:", "  - name: page", "    from: entries",
     sprintf("    title: %s", yaml_text(sprintf("%s by %s", basename(path), if (length(keys)) keys[1] else "all"))),
-    if (length(amount)) sprintf("    # only: %s > 0                     # which entries count", name_text(amount)),
-    sprintf("    lines: %s%s# what makes a line", if (length(keys)) name_text(keys[1]) else "whole()", strrep(" ", 20)),
+    if (length(amount)) remarked(sprintf("    # only: %s > 0", name_text(amount)), "which entries count"),
+    remarked(sprintf("    lines: %s", if (length(keys)) name_text(keys[1]) else "whole()"), "what makes a line"),
     "    figures:", paste0("      - ", vapply(figures, yaml_text, "")),
-    if (length(keys)) sprintf("    # footing: rollup(%s)               # subtotals and a total", paste(vapply(utils::head(keys, 2), name_text, ""), collapse = ", ")),
-    "    # beside:                           # figures beside each line, with all lines in view",
+    if (length(keys)) remarked(
+      sprintf("    # footing: rollup(%s)", paste(vapply(utils::head(keys, 2), name_text, ""), collapse = ", ")), "subtotals and a total"
+    ),
+    remarked("    # beside:", "figures beside each line, with all lines in view"),
     sprintf("    #   - share = share(%s, per = whole())", lead), sprintf("    #   - place = rank(falling(%s))", lead),
-    sprintf("    # show: top(10, %s)                 # which lines are shown", lead),
-    sprintf("    order: falling(%s)", lead)
+    remarked(sprintf("    # show: top(10, %s)", lead), "which lines are shown"),
+    remarked(sprintf("    order: falling(%s)", lead), "how lines are sorted")
   )
 }
+
+remarked <- function(text, remark) sprintf("%-36s# %s", text, remark)
 
 starter_columns <- function(seen) {
   c("  # columns:", sprintf("  #   %s: %s, %s different%s", seen$column, seen$kind, big_mark(seen$different),

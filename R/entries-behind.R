@@ -139,7 +139,9 @@ as_entries <- function(found, brief, items, of) {
   names <- drawn$entries$source_names
   number <- rows_in_source(drawn$entries, found$rows)
   columns <- lapply(stats::setNames(nm = names), function(name) some_entries(drawn, name, number))
-  table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), columns), length(found$rows))
+  places <- places_of_entries(lowest_source(drawn$brief$source), number)
+  names(places) <- vapply(names(places), free_name, "", names)
+  table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), places, columns), length(found$rows))
   attr(table, "what") <- list(
     title = page_title(brief), conditions = vapply(items, item_text, ""), of = of,
     source = name_of(drawn$brief$source)
@@ -147,6 +149,15 @@ as_entries <- function(found, brief, items, of) {
   attr(table, "figures") <- figures_again(brief, drawn, found$rows)
   class(table) <- c("idle_entries", "data.frame")
   table
+}
+
+# Of many files as one ledger: the file of each entry, and its row there.
+places_of_entries <- function(source, number) {
+  parts <- source$parts
+  if (is.null(parts)) return(list())
+  ends <- cumsum(parts$n)
+  file <- findInterval(number, ends, left.open = TRUE) + 1
+  list(file = parts$file[file], row = as.integer(number - c(0, ends)[file]))
 }
 
 # Some rows of a column of the source; text is not made ready as a whole for them.
