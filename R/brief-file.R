@@ -4,8 +4,10 @@
 #' version control; `read_brief()` makes a brief of it again. A file never runs code: its expressions are checked like
 #' all others, and nothing else in it is worked.
 #'
-#' The file is YAML. `brief: 1` is its version; `tables` says where the entries are; `given` the values that are supplied
-#' from outside, with their kinds and defaults; `values` are constants that expressions name; `pages` are the pages, each
+#' The file is YAML. `brief: 1` is its version; `tables` says where the entries are; `given` the values that are
+#' supplied
+#' from outside, with their kinds and defaults; `values` are constants that expressions name; `pages` are the pages,
+#' each
 #' drawn up `from` a table or a page above it in the file, with its sections as texts. The last page is the one that
 #' is meant. Comments begin with `#`.
 #'
@@ -16,7 +18,8 @@
 #' @param outside Whether tables may be opened that do not stand in the folder of the file or below it.
 #' @return `write_brief()` the path, unseen; `read_brief()` a [brief()].
 #' @section Errors:
-#' `idle_no_file`; `idle_bad_file` for what is no brief, for a table outside of the folder, or a value that does not fit;
+#' `idle_no_file`; `idle_bad_file` for what is no brief, for a table outside of the folder, or a value that does not
+#' fit;
 #' `idle_unknown_section` for a word that is not known, with the nearest; `idle_no_parse`; and those of [brief()]. They
 #' begin with the file and the line.
 #' @seealso [as_call()]
@@ -37,12 +40,15 @@ write_brief <- function(page, path) {
   if (inherits(page, "idle_statement")) page <- statement_part(page, "brief")
   check_is_brief(page)
   if (!is_one_text(path) || !grepl("[.]ya?ml$", path)) stop_idle(
-    "bad_file", sprintf("%s is no name for a brief's file.", value_text(path)), "Let it end in .yaml, such as receipts.brief.yaml."
+    "bad_file", sprintf("%s is no name for a brief's file.",
+      value_text(path)), "Let it end in .yaml, such as receipts.brief.yaml."
   )
   found <- brief_as_list(page, normalizePath(dirname(path), mustWork = FALSE))
-  write_whole(path, function(put) put(paste0(c(
+  write_whole(path, function(put) {
+    put(paste0(c(
     sprintf("# A brief of Idle Ledger: %s.", gsub("[\r\n]", " ", page_title(page))), yaml_lines(Filter(length, found))
-  ), "\n", collapse = "")))
+  ), "\n", collapse = ""))
+  })
 }
 
 #' @rdname write_brief
@@ -70,7 +76,8 @@ text_of_brief <- function(path) {
   if (!is_one_text(path) || is.na(path)) stop_idle("bad_argument", "path is the path of a brief's file.")
   if (core_file_kind(path) == "nothing") stop_no_file(path)
   if (core_file_kind(path) != "file") stop_idle("bad_file", sprintf("%s is no file.", path))
-  if (file.size(path) > limit("most_brief_bytes")) stop_idle("bad_file", sprintf("%s is too large for a brief.", basename(path)))
+  if (file.size(path) > limit("most_brief_bytes")) stop_idle("bad_file",
+    sprintf("%s is too large for a brief.", basename(path)))
   lines <- strsplit(text_of_file(path, basename(path)), "\r?\n")[[1]]
   lines
 }
@@ -90,17 +97,23 @@ places_in <- function(lines, name) {
 list_of_yaml <- function(lines, where) {
   need_package("yaml", "briefs as files")
   odd <- grep("^\\s*((- )*([A-Za-z_\"' ]+:)?|-|\\[|\\{)\\s*([!&*]|<<\\s*:)", lines)
-  if (length(odd)) stop_file(where(lines[odd[1]]), "tags, anchors and references have no meaning in a brief.", "Put a text that begins so in quotes.")
+  if (length(odd)) stop_file(where(lines[odd[1]]), "tags, anchors and references have no meaning in a brief.",
+    "Put a text that begins so in quotes.")
   kinds <- c(
-    "bool#yes", "bool#no", "int", "int#hex", "int#oct", "int#base60", "float", "float#fix", "float#exp", "float#base60", "float#inf",
+    "bool#yes", "bool#no", "int", "int#hex", "int#oct", "int#base60", "float", "float#fix", "float#exp",
+      "float#base60", "float#inf",
     "float#nan", "float#neginf", "timestamp#iso8601", "timestamp#spaced", "timestamp#ymd", "null"
   )
   as_text <- stats::setNames(rep(list(function(x) x), length(kinds)), kinds)
   found <- tryCatch(
     yaml::yaml.load(paste(lines, collapse = "\n"), eval.expr = FALSE, handlers = as_text),
-    error = function(e) stop_file(where("\u0001"), sprintf("this is no valid YAML: %s.", trimws(sub(".*\\): *", "", conditionMessage(e)))))
+    error = function(e) {
+      stop_file(where("\u0001"), sprintf("this is no valid YAML: %s.",
+      trimws(sub(".*\\): *", "", conditionMessage(e)))))
+    }
   )
-  if (!is.list(found) || is.null(names(found))) stop_file(where("\u0001"), "this is no brief: it begins with `brief: 1`.")
+  if (!is.list(found) || is.null(names(found))) stop_file(where("\u0001"),
+    "this is no brief: it begins with `brief: 1`.")
   found
 }
 
@@ -113,13 +126,15 @@ source_opener <- function(folder, tables, outside, where) {
     if (!is.list(table)) stop_file(where(name), sprintf("the table `%s` is the path of a file.", name))
     if (identical(table$given, "yes")) stop_file(
       where(name), sprintf("the table `%s` is to be given when the file is read.", name),
-      sprintf("read_brief(path, tables = list(%s = ...)); on the command line, --source %s=FILE.", name, name), "no_file"
+      sprintf("read_brief(path, tables = list(%s = ...)); on the command line, --source %s=FILE.", name,
+        name), "no_file"
     )
     check_words_known(names(table), c("file", "given", names(formals(ledger))[-1]), where)
     paths <- unlist(lapply(table$file, file_beside, folder = folder, outside = outside, where = where))
     if (length(paths) == 0) stop_file(where(name), sprintf("the table `%s` has no `file`.", name))
     how <- table[setdiff(names(table), c("file", "given"))]
-    if (!is.null(how$kinds)) how$kinds <- kinds_from_text(sub("^c\\((.*)\\)$", "\\1", one_text(how$kinds, "kinds", where)))
+    if (!is.null(how$kinds)) how$kinds <- kinds_from_text(sub("^c\\((.*)\\)$", "\\1",
+      one_text(how$kinds, "kinds", where)))
     open_source(paths, c(list(name = basename(paths[1])), how))
   }
 }
@@ -164,7 +179,8 @@ fitting_value <- function(value, kind, name, where) {
   if (is.null(read) || anyNA(read)) stop_file(
     where(name), sprintf("given(%s) is a %s, and got %s.", name, kind, value_text(value)[1])
   )
-  switch(kind, number = read, date = as_date_class(read), time = structure(read, class = c("POSIXct", "POSIXt"), tzone = "UTC"), as.logical(read))
+  switch(kind, number = read, date = as_date_class(read), time = structure(read, class = c("POSIXct", "POSIXt"),
+    tzone = "UTC"), as.logical(read))
 }
 
 # A list of texts as YAML ----------------------------------------------------------------------------------------------

@@ -18,7 +18,8 @@ brief_as_list <- function(brief, folder) {
     )))
   }
   list(
-    brief = as.character(brief_version), tables = stats::setNames(list(table_as_list(lowest_source(brief), folder)), table_name(lowest_source(brief))),
+    brief = as.character(brief_version), tables = stats::setNames(list(table_as_list(lowest_source(brief), folder)),
+      table_name(lowest_source(brief))),
     given = given_as_list(brief), values = lapply(values, constant_written), pages = written
   )
 }
@@ -37,7 +38,10 @@ table_as_list <- function(source, folder) {
   if (is.null(source$asked)) return(list(given = "yes"))
   how <- Filter(Negate(is.null), source$how[setdiff(names(source$how), "name")])
   if (identical(how$encoding, "UTF-8")) how$encoding <- NULL
-  how <- lapply(stats::setNames(nm = names(how)), function(name) if (name == "kinds") kinds_text(how$kinds) else as.character(how[[name]]))
+  how <- lapply(stats::setNames(nm = names(how)), function(name) {
+    if (name == "kinds") kinds_text(how$kinds) else
+    as.character(how[[name]])
+  })
   c(list(file = I(relative_to(folder, source$asked))), how)
 }
 
@@ -68,7 +72,8 @@ constants_moved <- function(brief, taken) {
   move <- function(expr, own) {
     if (is.symbol(expr) && as.character(expr) %in% names(own)) {
       name <- as.character(expr)
-      same <- Filter(function(label) identical(values[[label]], own[[name]]), grep(paste0("^", name, "_*[0-9]*$"), names(values), value = TRUE))
+      same <- Filter(function(label) identical(values[[label]], own[[name]]),
+        grep(paste0("^", name, "_*[0-9]*$"), names(values), value = TRUE))
       if (length(same)) return(as.name(same[1]))
       label <- fresh(name)
       values[[label]] <<- own[[name]]
@@ -98,24 +103,29 @@ constants_moved <- function(brief, taken) {
 takes_words <- function(section) identical(room_of("section", section)$read, read_words)
 
 words_of_item <- function(item) {
-  if (is.symbol(item$expr) && as.character(item$expr) %in% names(item$values)) return(as.character(item$values[[as.character(item$expr)]]))
+  if (is.symbol(item$expr) &&
+    as.character(item$expr) %in% names(item$values)) return(as.character(item$values[[as.character(item$expr)]]))
   as.character(item$expr)
 }
 
 # With all digits of its numbers.
 item_written <- function(item) {
-  text <- paste(trimws(deparse(item$expr, width.cutoff = 500L, backtick = TRUE, control = c("keepNA", "keepInteger", "digits17"))), collapse = " ")
+  text <- paste(trimws(deparse(item$expr, width.cutoff = 500L, backtick = TRUE,
+    control = c("keepNA", "keepInteger", "digits17"))), collapse = " ")
   if (nzchar(item$name)) paste(name_text(item$name), "=", text) else text
 }
 
-# Back ------------------------------------------------------------------------------------------------------------------
+# Back
+# ------------------------------------------------------------------------------------------------------------------
 
 # The brief of the last page. `source_of(name, table)` opens a table; `where(word)` says where a word stands.
 brief_from_list <- function(list, source_of, where) {
   check_words_known(names(list), c("brief", "tables", "given", "values", "pages"), where)
   check_version(list$brief, where)
-  values <- lapply(stats::setNames(nm = names(list$values)), function(name) constant_read(one_text(list$values[[name]], name, where), where(name)))
-  if (length(list$pages) == 0 || !is.list(list$pages)) stop_file(where("pages"), "there is no page: `pages` is a list of them.")
+  values <- lapply(stats::setNames(nm = names(list$values)),
+    function(name) constant_read(one_text(list$values[[name]], name, where), where(name)))
+  if (length(list$pages) == 0 || !is.list(list$pages)) stop_file(where("pages"),
+    "there is no page: `pages` is a list of them.")
   known <- new.env(parent = emptyenv())
   for (name in names(list$tables)) known[[name]] <- source_of(name, list$tables[[name]])
   for (page in list$pages) {
@@ -130,13 +140,16 @@ stop_file <- function(where, what, hint = NULL, class = "bad_file") stop_idle(cl
 check_words_known <- function(words, known, where) {
   odd <- setdiff(words, known)
   if (length(odd) == 0) return(invisible())
-  stop_file(where(odd[1]), sprintf("there is no word `%s` here.", odd[1]), meant(odd[1], known, "words"), "unknown_section")
+  stop_file(where(odd[1]), sprintf("there is no word `%s` here.", odd[1]), meant(odd[1], known, "words"),
+    "unknown_section")
 }
 
 check_version <- function(version, where) {
-  if (!is_one_text(version) || !grepl("^[0-9]+$", version)) stop_file(where("brief"), "a file of a brief begins with its version, `brief: 1`.")
+  if (!is_one_text(version) || !grepl("^[0-9]+$", version)) stop_file(where("brief"),
+    "a file of a brief begins with its version, `brief: 1`.")
   if (as.integer(version) > brief_version) stop_file(
-    where("brief"), sprintf("the brief is of version %s, and this program knows up to %d.", version, brief_version), "Use a newer version of idleledger."
+    where("brief"), sprintf("the brief is of version %s, and this program knows up to %d.", version,
+      brief_version), "Use a newer version of idleledger."
   )
 }
 
@@ -151,7 +164,8 @@ page_from_list <- function(page, known, values, where) {
   name <- if (is.null(page$name)) "page" else one_text(page$name, "name", where)
   from <- if (is.null(page$from) && length(ls(known)) == 1) ls(known) else one_text(page$from, "from", where)
   if (is.null(known[[from]])) stop_file(
-    where(from), sprintf("there is no table or page `%s` for `from`.", from), meant(from, ls(known), "tables"), "unknown_column"
+    where(from), sprintf("there is no table or page `%s` for `from`.", from), meant(from, ls(known),
+      "tables"), "unknown_column"
   )
   sections <- lapply(stats::setNames(nm = intersect(section_names(), names(page))), function(section) {
     items_from_texts(page[[section]], section, values, where)
@@ -173,10 +187,14 @@ stop_in_file <- function(e, page, where) {
 }
 
 items_from_texts <- function(texts, section, values, where) {
-  if (is.list(texts) || !is.character(texts)) stop_file(where(section), sprintf("`%s` takes a text or a list of texts.", section))
+  if (is.list(texts) || !is.character(texts)) stop_file(where(section),
+    sprintf("`%s` takes a text or a list of texts.", section))
   items <- unlist(lapply(texts, function(text) {
     if (takes_words(section)) return(read_words(text, section))
-    tryCatch(read_items(text, section), idle_error = function(e) stop_in_file(e, stats::setNames(list(text), section), where))
+    tryCatch(read_items(text, section), idle_error = function(e) {
+      stop_in_file(e, stats::setNames(list(text), section),
+      where)
+    })
   }), recursive = FALSE)
   lapply(items, function(item) {
     item$values <- values[intersect(unique(all.vars(item$expr)), names(values))]

@@ -8,14 +8,18 @@ call_lines <- function(brief, name = "page") {
   source <- if (under) paste0(name, "_below") else "entries"
   c(
     if (under) c(below, "") else sprintf("entries <- %s", source_call(brief$source)),
-    vapply(names(values$shared), function(label) sprintf("%s <- %s", name_text(label), constant_text(values$shared[[label]])), ""),
+    vapply(names(values$shared), function(label) {
+      sprintf("%s <- %s", name_text(label),
+      constant_text(values$shared[[label]]))
+    }, ""),
     sprintf("%s <- brief(%s,", name, source), section_lines(values$sections), ")",
     if (length(brief$given)) sprintf("%s <- supply(%s, %s)", name, name, both_named(brief$given))
   )
 }
 
 both_named <- function(values) {
-  toString(vapply(names(values), function(label) sprintf("%s = %s", name_text(label), constant_text(values[[label]])), ""))
+  toString(vapply(names(values), function(label) sprintf("%s = %s", name_text(label), constant_text(values[[label]])),
+    ""))
 }
 
 section_lines <- function(sections) {
@@ -62,7 +66,8 @@ values_of_brief <- function(brief) {
 }
 
 with_constants <- function(expr, values) {
-  if (is.symbol(expr) && as.character(expr) %in% names(values)) return(str2lang(constant_text(values[[as.character(expr)]])))
+  if (is.symbol(expr) &&
+    as.character(expr) %in% names(values)) return(str2lang(constant_text(values[[as.character(expr)]])))
   if (is.call(expr)) for (k in seq_along(expr)[-1]) {
     if (!rlang::is_missing(expr[[k]]) && !is.null(expr[[k]])) expr[[k]] <- with_constants(expr[[k]], values)
   }
@@ -79,7 +84,8 @@ command_of <- function(brief) {
       item$expr <- with_constants(item$expr, values$shared)
       item
     })
-    text <- if (identical(room_of("section", name)$read, read_words)) vapply(items, function(item) as.character(item$expr), "") else
+    text <- if (identical(room_of("section", name)$read, read_words)) vapply(items,
+      function(item) as.character(item$expr), "") else
       toString(vapply(items, item_text, ""))
     paste0("--", name, " ", vapply(text, shell_quoted, ""))
   })
@@ -89,4 +95,7 @@ command_of <- function(brief) {
   paste(c("idle-ledger draw-up", shell_quoted(basename(source$asked)), unlist(words), given), collapse = " ")
 }
 
-shell_quoted <- function(text) if (grepl("^[A-Za-z0-9_./,-]+$", text)) text else paste0("'", gsub("'", "'\\''", text, fixed = TRUE), "'")
+shell_quoted <- function(text) {
+  if (grepl("^[A-Za-z0-9_./,-]+$", text)) text else paste0("'",
+  gsub("'", "'\\''", text, fixed = TRUE), "'")
+}

@@ -2,7 +2,10 @@
 
 room("describe", "command", place = 10,
   words = "a brief in words, without drawing it up",
-  options = function() c(brief_options(), list(call = list(does = "the call of R that makes it instead", group = "What comes out"))),
+  options = function() {
+    c(brief_options(), list(call = list(does = "the call of R that makes it instead",
+    group = "What comes out")))
+  },
   example = "describe receipts.brief.yaml",
   run = function(options, files) {
     page <- brief_of_options(options, files)

@@ -8,8 +8,10 @@ room("differences", "command", place = 6,
         takes = "COLUMNS", does = "what lines are matched by, with the second file's name where it is another",
         example = "reach, lock = \"Lock name\""
       ),
-      tolerance = list(takes = "AMOUNT", default = 0, does = "by how much numbers may differ", example = "0.005", least = 0),
-      to = list(takes = "UNIT", does = "what one side was rounded to: cent, tenth, unit, hundred, thousand, million", example = "unit")
+      tolerance = list(takes = "AMOUNT", default = 0, does = "by how much numbers may differ", example = "0.005",
+        least = 0),
+      to = list(takes = "UNIT", does = "what one side was rounded to: cent, tenth, unit, hundred, thousand, million",
+        example = "unit")
     ), source_options()[c("encoding", "missing", "separator", "locale")])
   },
   example = "differences ours.csv theirs.csv --match reach,lock",
@@ -32,4 +34,7 @@ match_from_text <- function(text) {
 }
 
 # One side: a table, or a brief that is drawn up.
-open_side <- function(path, options) if (is_brief_file(path)) brief_of_options(options["encoding"], path) else open_file(path, options)
+open_side <- function(path, options) {
+  if (is_brief_file(path)) brief_of_options(options["encoding"],
+  path) else open_file(path, options)
+}

@@ -15,7 +15,8 @@ room("line-up", "command", place = 11,
       "bad_argument", sprintf("line-up needs --%s COLUMN.", name)
     )
     along <- if (!is.null(options$along)) read_items(options$along, "along")[[1]]$expr
-    put_out(draw_up(line_up_by(open_file(files, options), as.name(options$value), as.name(options$under), along)), options)
+    put_out(draw_up(line_up_by(open_file(files, options), as.name(options$value), as.name(options$under), along)),
+      options)
     0L
   }
 )

@@ -51,7 +51,8 @@ run_command <- function(args) {
     return(0L)
   }
   read <- read_options(args[-1], options)
-  withr::with_options(list(width = page_width()), quietly_if(isTRUE(read$options$quiet), command$run(read$options, read$files)))
+  withr::with_options(list(width = page_width()), quietly_if(isTRUE(read$options$quiet),
+    command$run(read$options, read$files)))
 }
 
 quietly_if <- function(quiet, work) {
@@ -67,7 +68,10 @@ general_help <- function() {
   paste0(
     "Usage: idle-ledger COMMAND FILE [options]\n\nCommands:\n", paste(lines, collapse = "\n"),
     "\n\n", paste(strwrap(sprintf(
-      "FILE is a table (%s), a pattern of such files in quotes, a folder of them, a brief's file (.yaml), or - for standard input.",
+      paste(
+        "FILE is a table (%s), a pattern of such files in quotes, a folder of them, a brief's file (.yaml),",
+        "or - for standard input."
+      ),
       listing(known_endings(), 20)
     ), 78), collapse = "\n"), "\n\nOptions are the sections of a brief, for example\n",
     "  idle-ledger draw-up tolls.csv --lines reach,lock --figures 'receipts = sum(toll)' \\\n",
@@ -80,7 +84,10 @@ general_help <- function() {
 command_help <- function(command, options) {
   groups <- vapply(options, function(option) if (is.null(option$group)) "Options" else option$group, "")
   width <- max(nchar(option_flags(options)), 0) + 2
-  parts <- vapply(unique(groups), function(group) paste0("\n", group, ":\n", option_lines(options[groups == group], width)), "")
+  parts <- vapply(unique(groups), function(group) {
+    paste0("\n", group, ":\n",
+    option_lines(options[groups == group], width))
+  }, "")
   paste0(
     "idle-ledger ", command$name, ": ", command$words, "\n\nUsage: idle-ledger ", command$example, "\n",
     paste(parts, collapse = "")
@@ -88,7 +95,10 @@ command_help <- function(command, options) {
 }
 
 option_flags <- function(options) {
-  vapply(names(options), function(name) trimws(sprintf("  --%s %s", name, paste(options[[name]]$takes, collapse = "")), "right"), "")
+  vapply(names(options), function(name) {
+    trimws(sprintf("  --%s %s", name,
+    paste(options[[name]]$takes, collapse = "")), "right")
+  }, "")
 }
 
 option_lines <- function(options, width) {

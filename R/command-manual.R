@@ -8,7 +8,10 @@ room("manual", "command", place = 21,
   }
 )
 
-roff_text <- function(text) gsub("^([.'])", "\\\\&\\1", gsub("-", "\\-", gsub("\\", "\\e", text, fixed = TRUE), fixed = TRUE))
+roff_text <- function(text) {
+  gsub("^([.'])", "\\\\&\\1", gsub("-", "\\-", gsub("\\", "\\e", text, fixed = TRUE),
+  fixed = TRUE))
+}
 
 manual_lines <- function() {
   commands <- rooms_of("command")
@@ -22,11 +25,19 @@ manual_lines <- function() {
     sprintf(".TH IDLE\\-LEDGER 1 \"\" \"idleledger %s\" \"Idle Ledger\"", package_version_text()), ".SH NAME",
     "idle\\-ledger \\- grouped and windowed statements that tie out to their entries", ".SH SYNOPSIS",
     ".B idle\\-ledger", ".I COMMAND FILE", "[options]", ".SH COMMANDS",
-    unlist(lapply(commands, function(name) entry(name, paste0(room_of("command", name)$words, ". Example: idle-ledger ", room_of("command", name)$example)))),
-    unlist(lapply(unique(groups), function(group) c(
+    unlist(lapply(commands, function(name) {
+      entry(name, paste0(room_of("command", name)$words,
+      ". Example: idle-ledger ", room_of("command", name)$example))
+    })),
+    unlist(lapply(unique(groups), function(group) {
+      c(
       paste(".SH", toupper(group)),
-      unlist(lapply(names(all)[groups == group], function(name) entry(paste0("--", name, " ", all[[name]]$takes), option_words(all[[name]]))))
-    ))),
+      unlist(lapply(names(all)[groups == group], function(name) {
+        entry(paste0("--", name, " ", all[[name]]$takes),
+        option_words(all[[name]]))
+      }))
+    )
+    })),
     ".SH FILES", roff_text(strsplit(help_topics$files, "\n")[[1]]), ".SH EXIT STATUS",
     "0 when all is well, 1 when figures differ, 2 for wrong usage or input, 130 when stopped."
   )

@@ -2,18 +2,25 @@
 
 room("new", "command", place = 9,
   words = "a starter brief for a table, to be changed by hand",
-  options = function() c(source_options(), list(write = list(
-    takes = "FILE", does = "write it to a file instead of printing it", example = "receipts.brief.yaml", group = "What comes out"
-  ))),
+  options = function() {
+    c(source_options(), list(write = list(
+    takes = "FILE", does = "write it to a file instead of printing it", example = "receipts.brief.yaml",
+      group = "What comes out"
+  )))
+  },
   example = "new tolls.csv --write receipts.brief.yaml",
   run = function(options, files) {
     path <- one_of_files(files)
     target <- options[["write"]]
     lines <- starter_lines(open_file(files, options), if (is.null(target)) path else path_seen_from(path, target))
-    if (is.null(target)) cat(lines, sep = "\n") else {
-      if (core_file_kind(target) != "nothing") stop_idle("bad_file", sprintf("%s is there already.", target), "Name a file that is not.")
+    if (is.null(target)) {
+      cat(lines, sep = "\n")
+    } else {
+      if (core_file_kind(target) != "nothing") stop_idle("bad_file", sprintf("%s is there already.", target),
+        "Name a file that is not.")
       write_whole(target, function(put) put(paste0(lines, "\n", collapse = "")))
-      if (!isTRUE(options$quiet)) message(sprintf("Wrote a starter brief to %s. Draw it up: idle-ledger draw-up %s", target, target))
+      if (!isTRUE(options$quiet)) message(sprintf("Wrote a starter brief to %s. Draw it up: idle-ledger draw-up %s",
+        target, target))
     }
     0L
   }
@@ -30,14 +37,17 @@ starter_lines <- function(source, path) {
   figures <- c("entries = count()", if (length(amount)) sprintf("%s = sum(%s)", name_text(amount), name_text(amount)))
   lead <- if (length(amount)) name_text(amount) else "entries"
   c(
-    sprintf("# A brief for %s. What stands behind # is left out; take it away to use the line.", basename(path)), "brief: 1", "",
-    "tables:", paste("  entries:", yaml_text(path)), starter_columns(seen), "", "pages:", "  - name: page", "    from: entries",
+    sprintf("# A brief for %s. What stands behind # is left out; take it away to use the line.",
+      basename(path)), "brief: 1", "",
+    "tables:", paste("  entries:",
+      yaml_text(path)), starter_columns(seen), "", "pages:", "  - name: page", "    from: entries",
     sprintf("    title: %s", yaml_text(sprintf("%s by %s", basename(path), if (length(keys)) keys[1] else "all"))),
     if (length(amount)) remarked(sprintf("    # only: %s > 0", name_text(amount)), "which entries count"),
     remarked(sprintf("    lines: %s", if (length(keys)) name_text(keys[1]) else "whole()"), "what makes a line"),
     "    figures:", paste0("      - ", vapply(figures, yaml_text, "")),
     if (length(keys)) remarked(
-      sprintf("    # footing: rollup(%s)", paste(vapply(utils::head(keys, 2), name_text, ""), collapse = ", ")), "subtotals and a total"
+      sprintf("    # footing: rollup(%s)", paste(vapply(utils::head(keys, 2), name_text, ""),
+        collapse = ", ")), "subtotals and a total"
     ),
     remarked("    # beside:", "figures beside each line, with all lines in view"),
     sprintf("    #   - share = share(%s, per = whole())", lead), sprintf("    #   - place = rank(falling(%s))", lead),

@@ -3,7 +3,8 @@
 # One side of a comparison: a plain data frame, and what is known of it.
 side_of <- function(x) {
   if (is_brief(x)) x <- statement_of(work_brief(x))
-  if (inherits(x, "idle_statement")) return(list(table = as.data.frame(x), statement = x, keys = as.character(statement_part(x, "keys"))))
+  if (inherits(x, "idle_statement")) return(list(table = as.data.frame(x), statement = x,
+    keys = as.character(statement_part(x, "keys"))))
   source <- open_source(x)
   table <- as.data.frame(source)
   list(table = table, from_file = is_from_file(source), digits = source$digits)
@@ -44,7 +45,8 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
       setdiff(names(here), c(names(there), level_columns)), setdiff(names(there), c(names(here), level_columns))
     ),
     compared = sum(!is.na(at$line)) * length(shared), other_order = is.unsorted(at$line[!is.na(at$line)]),
-    notes = c(alike$notes, if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
+    notes = c(alike$notes,
+      if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
     bounds = bounds
   ), class = "idle_differences")
 }
@@ -86,7 +88,8 @@ named_alike <- function(sides, match) {
     renamed <- match[nzchar(names(match))]
     lost <- setdiff(renamed, names(sides[[2]]$table))
     if (length(lost)) stop_idle(
-      "unknown_column", sprintf("The second table has no column `%s`.", lost[1]), meant(lost[1], names(sides[[2]]$table)), column = lost[1]
+      "unknown_column", sprintf("The second table has no column `%s`.", lost[1]), meant(lost[1],
+        names(sides[[2]]$table)), column = lost[1]
     )
     at <- match(renamed, names(sides[[2]]$table))
     names(sides[[2]]$table)[at] <- names(renamed)
@@ -117,10 +120,12 @@ match_columns <- function(sides, match) {
   own <- if (is.null(sides[[1]]$statement)) sides[[2]]$keys else sides[[1]]$keys
   if (is.null(match)) match <- intersect(own, shared)
   if (length(match) == 0 && !is.null(own) && length(own) == 0 && nrow(here) == nrow(there)) return(character())
-  if (length(match) == 0) match <- shared[!vapply(here[shared], is.numeric, TRUE) & !vapply(there[shared], is.numeric, TRUE)]
+  if (length(match) == 0) match <- shared[!vapply(here[shared], is.numeric, TRUE) &
+    !vapply(there[shared], is.numeric, TRUE)]
   lost <- setdiff(match, shared)
   if (length(lost)) stop_idle(
-    "unknown_column", sprintf("The column `%s` is not in both tables.", lost[1]), meant(lost[1], shared), column = lost[1]
+    "unknown_column", sprintf("The column `%s` is not in both tables.", lost[1]), meant(lost[1],
+      shared), column = lost[1]
   )
   if (length(match) == 0) stop_idle(
     "bad_argument", "There is no column to match lines by.",
@@ -154,7 +159,10 @@ total_words <- "^\\s*((grand|sub|over)?[- ]?totals?|sum|overall|all( of)? .*|.* 
 
 # A line with a word for a total among its keys, or with none of them.
 reads_as_total <- function(table, keys) {
-  texts <- lapply(table[intersect(keys, names(table))], function(column) if (is.character(column)) column else as.character(column))
+  texts <- lapply(table[intersect(keys, names(table))], function(column) {
+    if (is.character(column)) column else
+    as.character(column)
+  })
   if (length(texts) == 0 || nrow(table) == 0) return(rep(FALSE, nrow(table)))
   word <- Reduce(`|`, lapply(texts, grepl, pattern = total_words, ignore.case = TRUE))
   nothing <- Reduce(`&`, lapply(texts, function(text) is.na(text) | !nzchar(text)))
@@ -179,7 +187,8 @@ matched_lines <- function(here, there, keys) {
   list(line = line, again = again, again_there = duplicated(theirs))
 }
 
-# Cells ------------------------------------------------------------------------------------------------------------------
+# Cells
+# ------------------------------------------------------------------------------------------------------------------
 
 # Numbers and dates that one side has as text are read, and it is said.
 kinds_alike <- function(here, there, shared, labels) {
@@ -206,7 +215,8 @@ read_like <- function(text, own) {
     return(ifelse(percent, percent_numbers(text, "."), money_numbers(text, ".", ",")))
   }
   if (inherits(own, "Date")) return(as_date_class(core_strict_values(text, "date")))
-  if (inherits(own, "POSIXct")) return(structure(core_strict_values(text, "time"), class = c("POSIXct", "POSIXt"), tzone = time_zone(own)))
+  if (inherits(own, "POSIXct")) return(structure(core_strict_values(text, "time"), class = c("POSIXct", "POSIXt"),
+    tzone = time_zone(own)))
   if (is.logical(own)) c(yes = TRUE, no = FALSE, `TRUE` = TRUE, `FALSE` = FALSE, true = TRUE, false = FALSE)[text]
 }
 
@@ -216,7 +226,8 @@ differing_cells <- function(here, there, at, keys, column, bounds, digits) {
   y <- there[[column]][at$line[lines]]
   numbers <- is.numeric(x) && is.numeric(y)
   gap <- if (numbers) as_plain_number(y) - as_plain_number(x) else rep(NA_real_, length(x))
-  same <- if (numbers) same_numbers(x, y, gap, tolerance_of(bounds, column), bounds$to, digits) else if (kind_of(x) %in% kind_of(y)) {
+  same <- if (numbers) same_numbers(x, y, gap, tolerance_of(bounds, column), bounds$to,
+    digits) else if (kind_of(x) %in% kind_of(y)) {
     same_values(x, y)
   } else {
     (as.character(x) == as.character(y)) %in% TRUE | is.na(x) & is.na(y)
@@ -233,7 +244,8 @@ differing_cells <- function(here, there, at, keys, column, bounds, digits) {
 same_numbers <- function(x, y, gap, tolerance, to, digits) {
   same <- same_values(x, y)
   if (tolerance > 0) same <- same | (abs(gap) <= tolerance) %in% TRUE
-  if (!is.null(digits)) same <- same | (signif(as_plain_number(x), digits) == signif(as_plain_number(y), digits)) %in% TRUE
+  if (!is.null(digits)) same <- same | (signif(as_plain_number(x), digits) == signif(as_plain_number(y),
+    digits)) %in% TRUE
   if (is.null(to)) return(same)
   whole <- function(v) abs(v / to - round(v / to)) < 1e-9
   same | (abs(gap) <= to / 2 * (1 + 1e-9) & (whole(as_plain_number(x)) | whole(as_plain_number(y)))) %in% TRUE

@@ -12,14 +12,18 @@ constant_written <- function(value) {
 }
 
 constant_parts <- function(value) {
-  if (inherits(value, "Date")) return(ifelse(is.na(value), "as_date(NA)", sprintf("as_date(\"%s\")", moment_written(value))))
-  if (inherits(value, "POSIXct")) return(sprintf("as_time(%s, \"%s\")", ifelse(is.na(value), "NA", number_written(unclass(value))), time_zone(value)))
+  if (inherits(value, "Date")) return(ifelse(is.na(value), "as_date(NA)",
+    sprintf("as_date(\"%s\")", moment_written(value))))
+  if (inherits(value, "POSIXct")) return(sprintf("as_time(%s, \"%s\")",
+    ifelse(is.na(value), "NA", number_written(unclass(value))), time_zone(value)))
   if (inherits(value, "integer64")) return(sprintf("whole(\"%s\")", as.character(value)))
-  if (is.character(value)) return(ifelse(is.na(value), "NA_character_", vapply(value, text_quoted, "", USE.NAMES = FALSE)))
+  if (is.character(value)) return(ifelse(is.na(value), "NA_character_",
+    vapply(value, text_quoted, "", USE.NAMES = FALSE)))
   if (is.logical(value)) return(ifelse(is.na(value), "NA", as.character(value)))
   if (is.integer(value)) return(ifelse(is.na(value), "NA_integer_", paste0(value, "L")))
   if (is.double(value) && !is.object(value)) return(ifelse(is_missing_value(value), "NA_real_", number_written(value)))
-  stop_idle("bad_argument", sprintf("A local value of class %s cannot be written.", tick(class(value)[1])), "Make it text, a number or a date.")
+  stop_idle("bad_argument", sprintf("A local value of class %s cannot be written.", tick(class(value)[1])),
+    "Make it text, a number or a date.")
 }
 
 text_quoted <- function(text) encodeString(enc2utf8(text), quote = "\"")
@@ -41,13 +45,17 @@ constant_value <- function(expr, text, where) {
   if (head == "+" && plain) return(args[[1]])
   if (head == "c" && length(args)) return(do.call(c, args))
   one <- args[1][[1]]
-  if (head == "as_date" && length(args) == 1 && (is.character(one) || is.na(one))) return(as_date_class(core_strict_values(as.character(one), "date")))
-  if (head == "as_time" && length(args) == 2) return(structure(as.double(one), class = c("POSIXct", "POSIXt"), tzone = args[[2]]))
+  if (head == "as_date" && length(args) == 1 && (is.character(one) ||
+    is.na(one))) return(as_date_class(core_strict_values(as.character(one), "date")))
+  if (head == "as_time" && length(args) == 2) return(structure(as.double(one), class = c("POSIXct", "POSIXt"),
+    tzone = args[[2]]))
   if (head == "whole" && length(args) == 1) return(bit64::as.integer64(one))
   stop_not_constant(text, where)
 }
 
-stop_not_constant <- function(text, where) stop_idle(
+stop_not_constant <- function(text, where) {
+  stop_idle(
   "no_parse", sprintf("%s%s is no constant.", where, value_text(shortened(text))),
   "Constants are numbers, texts in quotes, TRUE, FALSE, NA, as_date(\"2025-03-01\"), and c() of them."
 )
+}

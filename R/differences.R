@@ -65,21 +65,25 @@ print.idle_differences <- function(x, ...) {
 }
 
 cells_in_words <- function(x, n) {
-  if (x$compared == 0) return(if (nrow(x$only_a) + nrow(x$only_b) == 0) "No cell was compared: there are none in common." else
+  if (x$compared == 0) return(if (nrow(x$only_a) + nrow(x$only_b) == 0)
+    "No cell was compared: there are none in common." else
     sprintf("No cell was compared: no line has its like, matched by %s.", both(x$keys)))
   rounded <- if (!is.null(x$bounds$to)) sprintf(", rounded to %s", if (x$bounds$word %in% names(units_of_rounding))
     paste("the", x$bounds$word) else x$bounds$word)
   sprintf(
-    "%s compared in lines matched by %s%s: %s%s.", count_of(x$compared, "cell"), both(x$keys), paste(rounded, collapse = ""),
+    "%s compared in lines matched by %s%s: %s%s.", count_of(x$compared, "cell"), both(x$keys), paste(rounded,
+      collapse = ""),
     if (n == 0) "all equal" else is_differ(n), if (x$other_order) "; the lines stand in another order" else ""
   )
 }
 
 print_side <- function(x, side) {
-  show <- function(table, words) if (nrow(table) > 0) {
+  show <- function(table, words) {
+    if (nrow(table) > 0) {
     cat("\n")
     say(sprintf("%s: %s", words, count_of(nrow(table), "line")))
     print_some(table)
+  }
   }
   show(list(x$only_a, x$only_b)[[side]], paste("Only in", x$labels[side]))
   show(x$twice[[side]], sprintf("There again in %s, and not compared", x$labels[side]))
@@ -102,5 +106,6 @@ print_some <- function(table, most = 10) {
 
 # Whether nothing differs.
 is_same <- function(found) {
-  is.null(found$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 && all(vapply(found$twice, nrow, 1L) == 0)
+  is.null(found$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 &&
+    all(vapply(found$twice, nrow, 1L) == 0)
 }

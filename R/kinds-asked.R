@@ -18,8 +18,14 @@ kind_words_asked <- list(
   percent = function(decimal = ".") {
     asked_kind("number", function(texts) percent_numbers(texts, decimal), "percentage")
   },
-  date = function(form = NULL) asked_kind("date", if (!is.null(form)) function(texts) dates_by_form(texts, form), "date"),
-  time = function(form = NULL) asked_kind("time", if (!is.null(form)) function(texts) times_by_form(texts, form), "time"),
+  date = function(form = NULL) {
+    asked_kind("date", if (!is.null(form)) function(texts) dates_by_form(texts, form),
+    "date")
+  },
+  time = function(form = NULL) {
+    asked_kind("time", if (!is.null(form)) function(texts) times_by_form(texts, form),
+    "time")
+  },
   yes_no = function(yes = "TRUE", no = "FALSE") {
     asked_kind("yes/no", function(texts) ifelse(texts %in% yes, TRUE, ifelse(texts %in% no, FALSE, NA)), "yes/no")
   }
@@ -68,7 +74,8 @@ kind_of_call <- function(expr) {
   word <- as.character(expr[[1]])
   args <- as.list(expr)[-1]
   if (length(word) != 1 || !word %in% names(kind_words_asked)) stop_idle(
-    "bad_argument", sprintf("There is no kind %s.", value_text(word[1])), meant(word[1], names(kind_words_asked), "kinds")
+    "bad_argument", sprintf("There is no kind %s.", value_text(word[1])), meant(word[1], names(kind_words_asked),
+      "kinds")
   )
   if (!all(vapply(args, is.character, TRUE))) stop_idle(
     "bad_argument", sprintf("In %s(), values are texts in quotes.", word)
@@ -109,7 +116,8 @@ exact_numbers <- function(digits) {
 marked_numbers <- function(texts, decimal, grouping) exact_numbers(plain_digits(texts, decimal, grouping))
 
 money_numbers <- function(texts, decimal, grouping) {
-  bare <- trimws(gsub("^([-+(]?) *([\\p{Sc}]|[A-Z]{3}) *|[ \u00a0\u202f]*([\\p{Sc}]|[A-Z]{3})(\\)?)$", "\\1\\4", texts, perl = TRUE))
+  bare <- trimws(gsub("^([-+(]?) *([\\p{Sc}]|[A-Z]{3}) *|[ \u00a0\u202f]*([\\p{Sc}]|[A-Z]{3})(\\)?)$", "\\1\\4",
+    texts, perl = TRUE))
   brackets <- grepl("^\\(.*\\)$", bare)
   behind <- grepl("[0-9]-$", bare)
   bare[brackets] <- substring(bare[brackets], 2, nchar(bare[brackets]) - 1)
@@ -138,8 +146,10 @@ times_by_form <- function(texts, form) {
 
 # Languages that write a comma before decimals; what groups their digits.
 decimal_commas <- c(
-  da = ".", de = ".", es = ".", id = ".", is = ".", it = ".", nl = ".", pt = ".", ro = ".", sl = ".", tr = ".", el = ".",
-  hr = ".", sr = ".", vi = ".", bg = " ", cs = " ", et = " ", fi = " ", fr = " ", hu = " ", lt = " ", lv = " ", nb = " ",
+  da = ".", de = ".", es = ".", id = ".", is = ".", it = ".", nl = ".", pt = ".", ro = ".", sl = ".", tr = ".",
+    el = ".",
+  hr = ".", sr = ".", vi = ".", bg = " ", cs = " ", et = " ", fi = " ", fr = " ", hu = " ", lt = " ", lv = " ",
+    nb = " ",
   no = " ", pl = " ", ru = " ", sk = " ", sv = " ", uk = " "
 )
 

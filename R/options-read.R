@@ -64,13 +64,17 @@ source_options <- function() {
   lapply(list(
     encoding = list(takes = "NAME", default = "UTF-8", does = "the encoding of a text file", example = "latin1"),
     kinds = list(
-      takes = "COLUMN=KIND,...", does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)",
+      takes = "COLUMN=KIND,...",
+        does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)",
       example = "lock = text, toll = money(decimal = \",\")"
     ),
-    missing = list(takes = "TEXT", does = "a text that stands for a missing value, beside empty cells", example = "n/a", repeats = TRUE),
-    separator = list(takes = "MARK", does = "what stands between cells: comma, semicolon, tab, bar or one character", example = "semicolon"),
+    missing = list(takes = "TEXT", does = "a text that stands for a missing value, beside empty cells",
+      example = "n/a", repeats = TRUE),
+    separator = list(takes = "MARK", does = "what stands between cells: comma, semicolon, tab, bar or one character",
+      example = "semicolon"),
     locale = list(
-      takes = "LANGUAGE", does = "the language whose marks numbers in the file have, and whose alphabet sorts text on the page", example = "de"
+      takes = "LANGUAGE", example = "de",
+      does = "the language whose marks numbers in the file have, and whose alphabet sorts text on the page"
     ),
     sheet = list(takes = "NAME", does = "the sheet of a workbook", example = "Tolls"),
     range = list(takes = "CELLS", does = "the cells of a sheet", example = "B3:F200"),
@@ -80,8 +84,10 @@ source_options <- function() {
 
 output_options <- function() {
   lapply(list(
-    write = list(takes = "FILE", does = "write to a file instead; its ending says the format", example = "receipts.xlsx"),
-    as = list(takes = "FORMAT", does = "the format to write in: csv, tsv, parquet, xlsx, json, ndjson, md, html, txt", example = "csv"),
+    write = list(takes = "FILE", does = "write to a file instead; its ending says the format",
+      example = "receipts.xlsx"),
+    as = list(takes = "FORMAT", does = "the format to write in: csv, tsv, parquet, xlsx, json, ndjson, md, html, txt",
+      example = "csv"),
     formulas = list(does = "in a workbook, subtotals, shares and running totals as live formulas")
   ), function(option) c(option, group = "What comes out"))
 }
@@ -102,7 +108,8 @@ brief_options <- function() {
     given = list(
       takes = "NAME=VALUE", does = "a value for given(NAME)", example = "month=2025-03-01", repeats = TRUE
     ),
-    source = list(takes = "NAME=FILE", does = "a table that a brief's file names", example = "tolls=tolls.csv", repeats = TRUE),
+    source = list(takes = "NAME=FILE", does = "a table that a brief's file names", example = "tolls=tolls.csv",
+      repeats = TRUE),
     outside = list(does = "let a brief's file open tables outside of its folder")
   ), function(option) c(option, group = "Values and tables"))
   c(sections[setdiff(names(sections), "locale")], more, source_options())
@@ -156,7 +163,8 @@ brief_of_options <- function(options, files) {
   if (is_brief_file(path)) {
     texts <- as.list(named_parts(options[["given"]], "--given"))
     page <- read_brief_with(path, texts, given, further_sources(options[["source"]]), isTRUE(options$outside))
-    page <- new_brief(page$source, utils::modifyList(page$sections, sections_of(options)), page$given, isTRUE(page$narrowed))
+    page <- new_brief(page$source, utils::modifyList(page$sections, sections_of(options)), page$given,
+      isTRUE(page$narrowed))
   } else {
     further_sources(options[["source"]])
     page <- new_brief(open_file(files, options), sections_of(options), given)

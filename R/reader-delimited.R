@@ -41,7 +41,8 @@ check_is_text <- function(head, name, encoding) {
   start <- paste(as.character(utils::head(head, 8)), collapse = "")
   for (what in names(first_marks)) {
     if (startsWith(start, first_marks[[what]])) stop_idle(
-      "bad_file", sprintf("%s is %s, not text.", name, what), "Give it the ending that it should have, or save it as text."
+      "bad_file", sprintf("%s is %s, not text.", name,
+        what), "Give it the ending that it should have, or save it as text."
     )
   }
   zero <- which(head == 0)
@@ -128,7 +129,8 @@ read_kinds <- function(file, names, how, name) {
   columns <- stats::setNames(read$columns, names)
   settled <- lapply(names, function(label) settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name))
   notes <- c(na_notes(read, names), stats::setNames(lapply(settled, `[[`, "note"), names))
-  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names), notes = Filter(Negate(is.null), notes), forms = read$forms)
+  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names), notes = Filter(Negate(is.null), notes),
+    forms = read$forms)
 }
 
 read_as <- function(file, kinds, how, names, name) {
@@ -162,7 +164,8 @@ as_asked <- function(column, label, asked, name) {
   row <- min(match(bad, codes_of(column)))
   text <- texts[codes_of(column)[row]]
   stop_idle(
-    "bad_cell", sprintf("%s: row %s, column `%s`: %s is no %s%s.", name, big_mark(row), label, value_text(text), asked$words,
+    "bad_cell", sprintf("%s: row %s, column `%s`: %s is no %s%s.", name, big_mark(row), label, value_text(text),
+      asked$words,
       if (length(bad) > 1) sprintf(", nor %s", is_are(length(bad) - 1, "other text")) else ""),
     sprintf("To take it as missing: missing = c(\"\", %s). To keep the column as it stands: kinds = c(%s = \"text\").",
       value_text(text), name_text(label)),
@@ -186,7 +189,8 @@ valued <- function(column, values, kind) {
 
 nothing_of <- function(kind, n) {
   if (kind == "text") return(text_vector(rep(NA_integer_, n), character()))
-  rep(switch(kind, number = NA_real_, date = as.Date(NA), time = as.POSIXct(NA_real_, origin = "1970-01-01", tz = "UTC"), NA), n)
+  rep(switch(kind, number = NA_real_, date = as.Date(NA), time = as.POSIXct(NA_real_, origin = "1970-01-01",
+    tz = "UTC"), NA), n)
 }
 
 # What all different texts are, if they are all of one kind: list(kind, values, example).
@@ -197,7 +201,8 @@ kind_of_texts <- function(texts, marks, na) {
     kinds <- unique(core_strict_kinds(utils::head(rest, 100)))
     if (length(kinds) == 1 && kinds != "text") {
       values <- core_strict_values(texts, kinds)
-      if (!anyNA(values[texts %in% rest]) || kinds == "number" && all(!is.na(values) | is.nan(values) | !texts %in% rest)) {
+      if (!anyNA(values[texts %in% rest]) || kinds == "number" &&
+        all(!is.na(values) | is.nan(values) | !texts %in% rest)) {
         if (!mixes_forms(rest, kinds)) return(list(kind = kinds, values = values))
       }
     }
@@ -212,7 +217,8 @@ kind_of_texts <- function(texts, marks, na) {
 }
 
 mixes_forms <- function(texts, kind) {
-  form <- switch(kind, time = grepl("(Z|[-+][0-9]{2}:?[0-9]{2})$", texts), `yes/no` = texts %in% c("TRUE", "FALSE"), TRUE)
+  form <- switch(kind, time = grepl("(Z|[-+][0-9]{2}:?[0-9]{2})$", texts), `yes/no` = texts %in% c("TRUE", "FALSE"),
+    TRUE)
   length(unique(form)) > 1
 }
 
@@ -231,9 +237,12 @@ text_note <- function(found, column, label) {
   if (!is.na(na)) na_note(label, sum(codes_of(column) == na, na.rm = TRUE), row_of_code(column, na))
 }
 
-na_note <- function(label, n, row) sprintf(
-  "`%s`: NA in %s, first in row %s, is taken as missing, since the column is not text.", label, count_of(n, "cell"), big_mark(row)
+na_note <- function(label, n, row) {
+  sprintf(
+  "`%s`: NA in %s, first in row %s, is taken as missing, since the column is not text.", label, count_of(n,
+    "cell"), big_mark(row)
 )
+}
 
 na_notes <- function(read, names) {
   at <- which(read$na > 0 & read$fits)
@@ -250,7 +259,8 @@ ways_to_read <- list(
   list(words = "percentages", call = "percent()", fits = function(texts) percent_numbers(texts, ".")),
   list(words = "percentages", call = "percent(decimal = \",\")", fits = function(texts) percent_numbers(texts, ",")),
   list(words = "amounts of money", call = "money()", fits = function(texts) money_numbers(texts, ".", ",")),
-  list(words = "amounts of money", call = "money(decimal = \",\")", fits = function(texts) money_numbers(texts, ",", ".")),
+  list(words = "amounts of money", call = "money(decimal = \",\")",
+    fits = function(texts) money_numbers(texts, ",", ".")),
   list(words = "dates", call = NULL, fits = function(texts) core_strict_values(texts, "date")),
   list(words = "times", call = NULL, fits = function(texts) core_strict_values(texts, "time")),
   list(words = "dates", call = "date(\"%d/%m/%Y\")", fits = function(texts) dates_by_form(texts, "%d/%m/%Y")),
@@ -278,7 +288,10 @@ kept_as_text <- function(column, label) {
   )
 }
 
-seeded_texts <- function(texts, most = 1000) if (length(texts) > most) texts[seeded_sample(length(texts), most)] else texts
+seeded_texts <- function(texts, most = 1000) {
+  if (length(texts) > most) texts[seeded_sample(length(texts),
+  most)] else texts
+}
 
 way_note <- function(way, column, label) {
   texts <- texts_of(column)
@@ -288,12 +301,17 @@ way_note <- function(way, column, label) {
   one <- sub("s of money$", " of money", sub("s with.*", "", sub("s$", "", way$words)))
   kind <- if (is.null(way$call)) dQuote(one, FALSE) else way$call
   if (length(bad) == 0) return(sprintf(
-    "`%s` is kept as text, such as %s. To read it as %s: kinds = c(%s = %s).", label, value_text(texts[nzchar(texts)][1]),
+    "`%s` is kept as text, such as %s. To read it as %s: kinds = c(%s = %s).", label,
+      value_text(texts[nzchar(texts)][1]),
     way$words, name_text(label), kind
   ))
   sprintf(
-    "`%s` is kept as text, because not all of it is %s: %s in row %s%s. To read %s as missing: missing = c(\"\", %s)%s.",
-    label, way$words, value_text(text), big_mark(min(rows)), if (length(bad) > 1) sprintf(", and %s", is_are(length(bad) - 1, "other text")) else "",
+    paste(
+      "`%s` is kept as text, because not all of it is %s: %s in row %s%s.",
+      "To read %s as missing: missing = c(\"\", %s)%s."
+    ),
+    label, way$words, value_text(text), big_mark(min(rows)), if (length(bad) > 1) sprintf(", and %s",
+      is_are(length(bad) - 1, "other text")) else "",
     if (length(bad) > 1) "such texts" else "it", value_text(text),
     if (is.null(way$call)) "" else sprintf(", kinds = c(%s = %s)", name_text(label), kind)
   )
@@ -319,11 +337,13 @@ offset_note <- function(file, table, name) {
 repeated_head_note <- function(columns, name) {
   texts <- vapply(columns, is_text_vector, TRUE)
   if (!all(texts)) return(NULL)
-  rows <- Map(function(column, label) which(codes_of(column) == match(label, texts_of(column))), columns, names(columns))
+  rows <- Map(function(column, label) which(codes_of(column) == match(label, texts_of(column))), columns,
+    names(columns))
   rows <- Reduce(intersect, rows)
   if (length(rows)) sprintf(
     "%s: row %s repeats the head line%s. Leave it out: only = %s != \"%s\".", name, big_mark(rows[1]),
-    if (length(rows) > 1) sprintf(", and so do %s", count_of(length(rows) - 1, "more row")) else "", name_text(names(columns)[1]),
+    if (length(rows) > 1) sprintf(", and so do %s", count_of(length(rows) - 1,
+      "more row")) else "", name_text(names(columns)[1]),
     names(columns)[1]
   )
 }
@@ -331,20 +351,28 @@ repeated_head_note <- function(columns, name) {
 # Trouble --------------------------------------------------------------------------------------------------------------
 
 trouble_words <- list(
-  ragged = c("has %s where the head line has %s", "Look for a separator inside a text without quotes, or a line that was cut off."),
-  after_quote = c("has text behind a closing quote mark: %s", "Inside a text in quotes, a quote mark is written twice."),
-  unclosed_quote = c("opens a text with a quote mark, and none closes it: %s", "Close it, or write the text without quotes."),
-  nul = c("holds a NUL byte", "If the file is in UTF-16, say so: ledger(..., encoding = \"UTF-16LE\"). Else it is damaged there."),
-  lone_return = c("holds a carriage return without a line feed", "Put the text in quotes, or make all lines end alike."),
-  lone_feed = c("holds a line feed, in a file whose lines end with carriage returns", "Put the text in quotes, or make all lines end alike."),
-  bad_text = c("has bytes that are not valid UTF-8", "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\")."),
+  ragged = c("has %s where the head line has %s",
+    "Look for a separator inside a text without quotes, or a line that was cut off."),
+  after_quote = c("has text behind a closing quote mark: %s",
+    "Inside a text in quotes, a quote mark is written twice."),
+  unclosed_quote = c("opens a text with a quote mark, and none closes it: %s",
+    "Close it, or write the text without quotes."),
+  nul = c("holds a NUL byte",
+    "If the file is in UTF-16, say so: ledger(..., encoding = \"UTF-16LE\"). Else it is damaged there."),
+  lone_return = c("holds a carriage return without a line feed",
+    "Put the text in quotes, or make all lines end alike."),
+  lone_feed = c("holds a line feed, in a file whose lines end with carriage returns",
+    "Put the text in quotes, or make all lines end alike."),
+  bad_text = c("has bytes that are not valid UTF-8",
+    "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\")."),
   huge = c("has a text longer than a text can be", "Look for a quote mark that is not closed.")
 )
 
 stop_trouble <- function(found, names, name) {
   what <- found$trouble
   words <- trouble_words[[what]]
-  row <- if (found$row == 0) "the head line" else sprintf("row %s (line %s of the file)", big_mark(found$row), big_mark(found$line))
+  row <- if (found$row == 0) "the head line" else sprintf("row %s (line %s of the file)", big_mark(found$row),
+    big_mark(found$line))
   label <- if (found$column < length(names)) names[found$column + 1]
   at <- if (what %in% c("ragged", "unclosed_quote")) row else sprintf(
     "%s, %s", row, if (is.null(label)) sprintf("column %d", found$column + 1) else sprintf("column `%s`", label)
@@ -354,7 +382,8 @@ stop_trouble <- function(found, names, name) {
     after_quote = , unclosed_quote = sprintf(words[1], value_text(found$text)), words[1]
   )
   stop_idle(
-    switch(what, ragged = "ragged_rows", bad_text = "bad_text", "bad_file"), sprintf("%s: %s %s.", name, at, said), words[2],
+    switch(what, ragged = "ragged_rows", bad_text = "bad_text", "bad_file"), sprintf("%s: %s %s.", name, at,
+      said), words[2],
     row = found$row, line = found$line, column = label
   )
 }

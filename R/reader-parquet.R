@@ -37,7 +37,8 @@ check_flat <- function(schema, top, name) {
   nested <- schema$name[!is.na(schema$num_children) & seq_len(nrow(schema)) > 1]
   odd <- top$name[top$r_type %in% c("list", "list(raw)") | top$repetition_type %in% "REPEATED"]
   if (length(c(nested, odd))) stop_idle(
-    "bad_column", sprintf("%s: the column `%s` holds lists or bytes, which a ledger cannot hold.", name, c(nested, odd)[1]),
+    "bad_column", sprintf("%s: the column `%s` holds lists or bytes, which a ledger cannot hold.", name,
+      c(nested, odd)[1]),
     "Write the file without it, or with its parts as columns of their own.", column = c(nested, odd)[1]
   )
 }
@@ -59,7 +60,8 @@ exact_decimals <- function(column, scale, label, name) {
   column <- as.double(column)
   wide <- which(is.finite(column) & abs(column) * 10^scale >= 1e15)
   if (length(wide)) stop_idle(
-    "bad_column", sprintf("%s: row %s, column `%s`: a decimal of more than 15 digits is more than a number holds.", name,
+    "bad_column", sprintf("%s: row %s, column `%s`: a decimal of more than 15 digits is more than a number holds.",
+      name,
       big_mark(wide[1]), label), "Write the column as text, or in larger units.", column = label, row = wide[1]
   )
   texts <- sprintf("%.*f", as.integer(scale), column)

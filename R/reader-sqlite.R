@@ -8,7 +8,8 @@ room("sqlite", "reader", place = 5,
 read_sqlite <- function(path, how) {
   need_package("RSQLite", "reading SQLite files")
   name <- basename(path)
-  connection <- readable(name, DBI::dbConnect(RSQLite::SQLite(), path, flags = RSQLite::SQLITE_RO, synchronous = NULL, bigint = "integer64"))
+  connection <- readable(name, DBI::dbConnect(RSQLite::SQLite(), path, flags = RSQLite::SQLITE_RO, synchronous = NULL,
+    bigint = "integer64"))
   on.exit(DBI::dbDisconnect(connection))
   tables <- readable(name, DBI::dbListTables(connection))
   asked <- how$table

@@ -10,7 +10,8 @@ read_workbook <- function(path, how) {
   name <- basename(path)
   sheets <- readable(name, readxl::excel_sheets(path))
   sheet <- sheet_asked(how$sheet, sheets, name)
-  cells <- readable(name, readxl::read_excel(path, sheet, how$range, col_names = FALSE, col_types = "list", trim_ws = FALSE,
+  cells <- readable(name, readxl::read_excel(path, sheet, how$range, col_names = FALSE, col_types = "list",
+    trim_ws = FALSE,
     na = character(), .name_repair = "minimal", progress = FALSE))
   if (nrow(cells) == 0) stop_idle("bad_file", sprintf("%s: the sheet %s is empty.", name, value_text(sheet)))
   names <- vapply(cells, function(column) text_of_cell(column[[1]]), "")
@@ -23,7 +24,8 @@ read_workbook <- function(path, how) {
     columns = lapply(settled, `[[`, "column"), n = length(rows), digits = 15,
     notes = c(
       if (length(sheets) > 1 && is.null(how$sheet)) sprintf(
-        "%s has %s; this is the first, %s. Another: sheet = %s.", name, count_of(length(sheets), "sheet"), value_text(sheet),
+        "%s has %s; this is the first, %s. Another: sheet = %s.", name, count_of(length(sheets),
+          "sheet"), value_text(sheet),
         value_text(sheets[2])
       ),
       blank_row_note(cells, rows, name), workbook_notes(path, match(sheet, sheets), name)
@@ -36,14 +38,16 @@ sheet_asked <- function(asked, sheets, name) {
   if (is.null(asked)) return(sheets[1])
   if (is.numeric(asked) && length(asked) == 1 && asked %in% seq_along(sheets)) return(sheets[asked])
   if (is_one_text(asked) && asked %in% sheets) return(asked)
-  stop_idle("bad_argument", sprintf("%s has no sheet %s.", name, value_text(asked[[1]])), meant(as.character(asked[[1]]), sheets, "sheets"))
+  stop_idle("bad_argument", sprintf("%s has no sheet %s.", name, value_text(asked[[1]])),
+    meant(as.character(asked[[1]]), sheets, "sheets"))
 }
 
 is_empty_cell <- function(cell) is.null(cell) || length(cell) == 1 && is.na(cell)
 
 text_of_cell <- function(cell) {
   if (is_empty_cell(cell)) return("")
-  if (is.numeric(cell) && !is.object(cell)) number_written(cell) else if (inherits(cell, "POSIXct")) moment_written(cell) else as.character(cell)
+  if (is.numeric(cell) && !is.object(cell)) number_written(cell) else if (inherits(cell,
+    "POSIXct")) moment_written(cell) else as.character(cell)
 }
 
 # Rows behind the head line that have a cell; blank ones are none.
@@ -84,12 +88,16 @@ sheet_column <- function(cells, label, how, name, rows) {
   if (length(known) == 1) return(list(column = column, note = kept_as_text(column, label)))
   odd <- which(kinds != "empty" & kinds != names(which.max(table(kinds[kinds != "empty"]))))[1]
   list(column = column, note = sprintf(
-    "`%s` has cells of several kinds and is kept as text: %s in row %s of the sheet is a %s.", label, value_text(texts[odd]), big_mark(rows[odd]),
+    "`%s` has cells of several kinds and is kept as text: %s in row %s of the sheet is a %s.", label,
+      value_text(texts[odd]), big_mark(rows[odd]),
     kinds[odd]
   ))
 }
 
-number_cells <- function(cells, kinds) vapply(seq_along(cells), function(i) if (kinds[i] == "empty") NA_real_ else as.double(cells[[i]]), 1)
+number_cells <- function(cells, kinds) {
+  vapply(seq_along(cells),
+  function(i) if (kinds[i] == "empty") NA_real_ else as.double(cells[[i]]), 1)
+}
 
 typed_cells <- function(cells, kinds, known) {
   if (known == "logical") return(vapply(seq_along(cells), function(i) if (kinds[i] == "empty") NA else cells[[i]], NA))
@@ -108,10 +116,14 @@ serial_moments <- function(days, kind) {
 }
 
 serial_note <- function(column, label) {
-  if (!is_plain_double(column) || !grepl("(^|[^a-z])(date|day|on|when)([^a-z]|$)", label, ignore.case = TRUE)) return(NULL)
+  if (!is_plain_double(column) || !grepl("(^|[^a-z])(date|day|on|when)([^a-z]|$)", label,
+    ignore.case = TRUE)) return(NULL)
   present <- column[!is.na(column)]
   if (length(present) && all(present == floor(present) & present > 20000 & present < 80000)) sprintf(
-    "`%s` holds whole numbers such as %s, which may be dates as a sheet counts them. To read them so: kinds = c(%s = \"date\").",
+    paste(
+      "`%s` holds whole numbers such as %s, which may be dates as a sheet counts them.",
+      "To read them so: kinds = c(%s = \"date\")."
+    ),
     label, present[1], name_text(label)
   )
 }
@@ -124,12 +136,14 @@ workbook_notes <- function(path, number, name) {
   cells <- regmatches(xml, gregexpr("<c [^>]*>\\s*<f[^>]*(/>|>[^<]*</f>)\\s*(</c>|<v>\\s*</v>|<v/>)", xml))[[1]]
   c(
     if (length(merged)) sprintf(
-      "%s has %s (%s): the value stands in the first cell only, the others are empty.", name, count_of(length(merged), "merged range"),
+      "%s has %s (%s): the value stands in the first cell only, the others are empty.", name, count_of(length(merged),
+        "merged range"),
       listing(gsub("<mergeCell ref=\"|\"", "", merged))
     ),
     if (length(cells)) sprintf(
       "%s has %s without a value (%s), which are missing here. Open and save it in the program that made it.", name,
-      count_of(length(cells), "formula", "formulas"), listing(sub(".* r=\"([A-Z0-9]+)\".*", "\\1", sub(">.*", "", cells)))
+      count_of(length(cells), "formula", "formulas"), listing(sub(".* r=\"([A-Z0-9]+)\".*", "\\1",
+        sub(">.*", "", cells)))
     )
   )
 }

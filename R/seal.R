@@ -20,7 +20,8 @@ check_unchanged <- function(source) {
   )
   changed <- !mapply(identical, lapply(unname(source$origin), file_marks), source$marks)
   if (any(changed)) stop_idle(
-    "bad_file", sprintf("%s has changed since it was opened.", source$origin[changed][1]), "Open it again with ledger()."
+    "bad_file", sprintf("%s has changed since it was opened.",
+      source$origin[changed][1]), "Open it again with ledger()."
   )
 }
 

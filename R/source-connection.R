@@ -12,7 +12,8 @@ room("connection", "source", place = 5,
 
 table_of_connection <- function(connection, how) {
   need_package("DBI", "reading from a database")
-  if (!DBI::dbIsValid(connection)) stop_idle("bad_argument", "The connection is closed.", "Open it again with DBI::dbConnect().")
+  if (!DBI::dbIsValid(connection)) stop_idle("bad_argument", "The connection is closed.",
+    "Open it again with DBI::dbConnect().")
   asked <- if (is.null(how$table)) how$name else how$table
   query <- query_for(connection, asked)
   read <- columns_of_query(connection, query$sql, query$name)
@@ -25,7 +26,8 @@ table_of_connection <- function(connection, how) {
 # A SELECT as it stands, or the whole of a table that is there.
 query_for <- function(connection, asked) {
   if (!is_one_text(asked) || is.na(asked)) stop_idle(
-    "bad_argument", "A database needs the name of a table or a SELECT.", "Such as ledger(connection, table = \"tolls\")."
+    "bad_argument", "A database needs the name of a table or a SELECT.",
+      "Such as ledger(connection, table = \"tolls\")."
   )
   if (grepl("^\\s*(select|with|values)\\s", asked, ignore.case = TRUE)) return(list(sql = asked, name = "the query"))
   tables <- DBI::dbListTables(connection)
@@ -39,9 +41,12 @@ columns_of_query <- function(connection, sql, name) {
   sql <- with_decimals_as_text(connection, sql, name)
   frame <- withCallingHandlers(
     readable(name, DBI::dbGetQuery(connection, sql$sql)),
-    warning = function(w) if (grepl("mixed type", conditionMessage(w))) stop_idle(
-      "bad_column", sprintf("%s: %s.", name, sub(",.*", "", conditionMessage(w))), "Cast the column to one type in a SELECT."
+    warning = function(w) {
+      if (grepl("mixed type", conditionMessage(w))) stop_idle(
+      "bad_column", sprintf("%s: %s.", name, sub(",.*", "",
+        conditionMessage(w))), "Cast the column to one type in a SELECT."
     )
+    }
   )
   check_column_names(names(frame), name)
   held <- Map(function(column, label) hold_column(column, label, name), as.list(frame), names(frame))
@@ -55,14 +60,16 @@ columns_of_query <- function(connection, sql, name) {
 # Exact decimals come as text, since a driver would turn them into numbers before anybody could look.
 with_decimals_as_text <- function(connection, sql, name) {
   if (!inherits(connection, "PqConnection")) return(list(sql = sql, decimals = character()))
-  result <- readable(name, DBI::dbSendQuery(connection, sprintf("SELECT * FROM (%s\n) AS t LIMIT 0", sub(";\\s*$", "", sql))))
+  result <- readable(name, DBI::dbSendQuery(connection, sprintf("SELECT * FROM (%s\n) AS t LIMIT 0",
+    sub(";\\s*$", "", sql))))
   info <- DBI::dbColumnInfo(result)
   DBI::dbClearResult(result)
   exact <- info[[".typname"]] == "numeric"
   if (!any(exact)) return(list(sql = sql, decimals = character()))
   names <- DBI::dbQuoteIdentifier(connection, info$name)
   parts <- ifelse(exact, sprintf("CAST(%s AS text) AS %s", names, names), names)
-  list(sql = sprintf("SELECT %s FROM (%s\n) AS t", paste(parts, collapse = ", "), sub(";\\s*$", "", sql)), decimals = info$name[exact])
+  list(sql = sprintf("SELECT %s FROM (%s\n) AS t", paste(parts, collapse = ", "), sub(";\\s*$", "", sql)),
+    decimals = info$name[exact])
 }
 
 # Decimals as numbers, where every one is held to its last digit; else they stay text.

@@ -11,7 +11,8 @@ room("file", "source", place = 3,
     check_unchanged(source)
     sums <- vapply(source$origin, function(path) digest::digest(file = path, algo = "sha256"), "")
     if (length(sums) > 1) sums <- digest::digest(sums, algo = "sha256", serialize = FALSE)
-    list(of = if (length(source$origin) > 1) "files" else "file", name = basename(source$origin[1]), sha256 = unname(sums))
+    list(of = if (length(source$origin) > 1) "files" else "file", name = basename(source$origin[1]),
+      sha256 = unname(sums))
   }
 )
 
@@ -104,7 +105,8 @@ many_files <- function(paths, how, asked) {
   for (other in ledgers[-1]) check_same_shape(first, other)
   columns <- lapply(stats::setNames(nm = names(first$kinds)), function(label) stacked_of(ledgers, label))
   sizes <- vapply(ledgers, size_of, 1)
-  name <- if (length(asked) == 1) basename(asked) else sprintf("%s and %s", basename(paths[1]), count_of(length(paths) - 1, "more file"))
+  name <- if (length(asked) == 1) basename(asked) else sprintf("%s and %s", basename(paths[1]),
+    count_of(length(paths) - 1, "more file"))
   ledger <- new_ledger(
     columns, name, sum(sizes), vapply(ledgers, `[[`, "", "origin"),
     c(sprintf("%s of %s, in the order of their names: %s.", count_of(length(paths), "file"), entry_count(sum(sizes)),
@@ -154,7 +156,9 @@ check_same_shape <- function(first, other) {
   label <- a[unlike[1]]
   stop_idle(
     "other_shape", sprintf("%s is not of the shape of %s: `%s` is %s, and there %s.%s", other$name, first$name, label,
-      a_kind(other$kinds[[label]]), a_kind(first$kinds[[label]]), paste(c("", unlist(c(other$column_notes[label], first$column_notes[label]))), collapse = " ")),
-    sprintf("Mend the file, or say the kind: kinds = c(%s = \"text\").", name_text(label)), file = other$name, column = label
+      a_kind(other$kinds[[label]]), a_kind(first$kinds[[label]]), paste(c("",
+        unlist(c(other$column_notes[label], first$column_notes[label]))), collapse = " ")),
+    sprintf("Mend the file, or say the kind: kinds = c(%s = \"text\").",
+      name_text(label)), file = other$name, column = label
   )
 }

@@ -126,16 +126,20 @@ text_of_file <- function(path, name) {
   if (any(bytes == 0)) stop_idle("bad_file", sprintf("%s is a binary file, not text.", name))
   text <- rawToChar(bytes)
   Encoding(text) <- "UTF-8"
-  if (!validUTF8(text)) stop_idle("bad_text", sprintf("%s has bytes that are not valid UTF-8.", name), "Write it in UTF-8, as JSON has to be.")
+  if (!validUTF8(text)) stop_idle("bad_text", sprintf("%s has bytes that are not valid UTF-8.", name),
+    "Write it in UTF-8, as JSON has to be.")
   text
 }
 
 # What the system or the core says about a file that cannot be read.
 readable <- function(name, work) {
-  tryCatch(work, idle_error = stop, error = function(e) stop_idle(
+  tryCatch(work, idle_error = stop, error = function(e) {
+    stop_idle(
     "bad_file", sprintf("%s cannot be read: %s.", name, sub("[.]$", "", conditionMessage(e))),
-    if (grepl("not valid in|no encoding", conditionMessage(e))) "Say how it was written: ledger(..., encoding = \"latin1\")."
-  ))
+    if (grepl("not valid in|no encoding",
+      conditionMessage(e))) "Say how it was written: ledger(..., encoding = \"latin1\")."
+  )
+  })
 }
 
 stop_no_file <- function(path) {

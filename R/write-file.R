@@ -6,7 +6,8 @@ write_whole <- function(path, pieces) write_beside(path, function(beside) put_pi
 # `write(beside)` writes a file, and says how many bytes it should have, if it knows.
 write_beside <- function(path, write) {
   target <- check_target(path)
-  beside <- tempfile(paste0(".", sub("[.].*", "", basename(target)), "-"), dirname(target), paste0(".", ending_of(target)))
+  beside <- tempfile(paste0(".", sub("[.].*", "", basename(target)), "-"), dirname(target),
+    paste0(".", ending_of(target)))
   on.exit(unlink(beside))
   written <- tryCatch(write(beside), idle_error = stop, error = function(e) stop_not_written(path, conditionMessage(e)))
   size <- as.double(file.size(beside))

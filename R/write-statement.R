@@ -39,7 +39,8 @@ write_statement <- function(x, path, formulas = FALSE, guard = TRUE, about = FAL
   local_utf8()
   writer <- writer_for(path)
   if (isTRUE(formulas) && !"formulas" %in% writer$takes) stop_idle(
-    "bad_argument", sprintf("A .%s file has no formulas.", ending_of(path)), "Write a workbook (.xlsx), or leave out `formulas`."
+    "bad_argument", sprintf("A .%s file has no formulas.",
+      ending_of(path)), "Write a workbook (.xlsx), or leave out `formulas`."
   )
   check_not_the_source(path, statement_part(x, "brief"))
   writer$write(x, path, list(formulas = isTRUE(formulas), guard = isTRUE(guard)))
@@ -54,7 +55,8 @@ writer_for <- function(path) {
     if (grepl(room$endings, path, ignore.case = TRUE)) return(room)
   }
   known <- unlist(lapply(rooms_of("writer"), function(name) room_of("writer", name)$shown))
-  stop_idle("bad_file", sprintf("%s is of no format that is known here.", path), sprintf("Known are %s.", listing(known, 20)))
+  stop_idle("bad_file", sprintf("%s is of no format that is known here.", path),
+    sprintf("Known are %s.", listing(known, 20)))
 }
 
 write_about <- function(x, path) {

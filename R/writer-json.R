@@ -22,9 +22,8 @@ json_records <- function(table, headings) {
 # JSON has no NaN and no infinities: they are texts, and read as numbers again.
 json_cells <- function(column) {
   text <- column_written(column)
-  bare <- is.logical(column) | is.integer(column) & !is.factor(column)
-  text <- if (is.logical(column)) tolower(text) else if (is_plain_double(column)) {
-    ifelse(is.finite(column), text, json_text(text))
-  } else if (bare || inherits(column, "integer64")) text else json_text(text)
+  whole <- is.integer(column) && !is.factor(column) || inherits(column, "integer64")
+  in_quotes <- if (is_plain_double(column)) !is.finite(column) else !is.logical(column) && !whole
+  text <- if (is.logical(column)) tolower(text) else ifelse(in_quotes, json_text(text), text)
   ifelse(is_missing_value(column), "null", text)
 }

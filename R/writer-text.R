@@ -65,7 +65,8 @@ html_style <- paste(
 html_page <- function(x) {
   title <- html_text(statement_part(x, "title"))
   paste0(
-    "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>", title, "</title>\n<style>", html_style,
+    "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>", title, "</title>\n<style>",
+      html_style,
     "</style>\n</head>\n<body>\n", html_table(page_cells(x), title), "<ul>\n",
     paste0("<li>", html_text(page_remarks(x)), "</li>\n", collapse = ""), "</ul>\n</body>\n</html>\n"
   )
@@ -80,7 +81,8 @@ html_table <- function(cells, caption) {
       paste0("<td", side, ">", html_text(vapply(cells$texts, `[[`, "", i)), "</td>", collapse = ""), "</tr>\n"
     )
   }
-  head <- paste0("<th scope=\"col\"", side, ">", html_text(heading_text(cells$over, cells$headings)), "</th>", collapse = "")
+  head <- paste0("<th scope=\"col\"", side, ">", html_text(heading_text(cells$over, cells$headings)), "</th>",
+    collapse = "")
   paste0(
     "<table>\n<caption>", caption, "</caption>\n<thead><tr>", head, "</tr></thead>\n<tbody>\n",
     paste(vapply(seq_along(cells$kind), row, ""), collapse = ""), "</tbody>\n</table>\n"

@@ -18,13 +18,16 @@ room("workbook", "writer", place = 3,
 # The standard's bounds (ECMA-376, Part 1): rows, columns, and characters in a cell.
 check_sheet_limits <- function(x) {
   if (nrow(x) >= 1048576) stop_idle(
-    "too_large", sprintf("A sheet holds 1,048,575 lines, and this statement has %s.", big_mark(nrow(x))), "Write it as .csv or .parquet."
+    "too_large", sprintf("A sheet holds 1,048,575 lines, and this statement has %s.",
+      big_mark(nrow(x))), "Write it as .csv or .parquet."
   )
-  if (ncol(x) > 16384) stop_idle("too_large", sprintf("A sheet holds 16,384 columns, and this statement has %s.", big_mark(ncol(x))))
+  if (ncol(x) > 16384) stop_idle("too_large", sprintf("A sheet holds 16,384 columns, and this statement has %s.",
+    big_mark(ncol(x))))
   for (name in names(x)[vapply(x, function(column) is.character(column) || is.factor(column), TRUE)]) {
     long <- which(nchar(as.character(x[[name]])) > 32767)
     if (length(long)) stop_idle(
-      "bad_column", sprintf("A cell of a sheet holds 32,767 characters, and `%s` in line %s has more.", name, big_mark(long[1])),
+      "bad_column", sprintf("A cell of a sheet holds 32,767 characters, and `%s` in line %s has more.", name,
+        big_mark(long[1])),
       "Leave the column out, or write .csv.", column = name, row = long[1]
     )
   }
@@ -52,7 +55,8 @@ put_column <- function(book, column, k) {
   values <- sheet_values(column)
   openxlsx::writeData(book, 1, values, startCol = k, startRow = 2, colNames = FALSE)
   odd <- if (is_plain_double(column)) which(!is.finite(column) & !is_missing_value(column)) else integer()
-  for (row in odd) openxlsx::writeData(book, 1, number_written(column[row]), startCol = k, startRow = row + 1, colNames = FALSE)
+  for (row in odd) openxlsx::writeData(book, 1, number_written(column[row]), startCol = k, startRow = row + 1,
+    colNames = FALSE)
 }
 
 sheet_values <- function(column) {
@@ -86,7 +90,8 @@ style_sheet <- function(book, x, table) {
   openxlsx::addStyle(book, 1, head, rows = 1, cols = seq_along(table))
   for (k in seq_along(table)) {
     part <- Find(function(part) part$name == names(table)[k], layout)
-    code <- number_code(table[[k]], part$format, decimals[[names(table)[k]]], names(table)[k] %in% statement_part(x, "keys"))
+    code <- number_code(table[[k]], part$format, decimals[[names(table)[k]]],
+      names(table)[k] %in% statement_part(x, "keys"))
     if (!is.null(code) && n) openxlsx::addStyle(
       book, 1, openxlsx::createStyle(numFmt = code), rows = seq_len(n) + 1, cols = k, stack = TRUE
     )
@@ -98,7 +103,8 @@ style_sheet <- function(book, x, table) {
 
 # The code of a number format (ECMA-376, Part 1, 18.8.31).
 number_code <- function(column, format, decimals, is_key) {
-  if (inherits(column, "Date")) return(switch(format$options$unit %||% "", month = "yyyy-mm", year = "yyyy", "yyyy-mm-dd"))
+  if (inherits(column, "Date")) return(switch(format$options$unit %||% "", month = "yyyy-mm", year = "yyyy",
+    "yyyy-mm-dd"))
   if (inherits(column, "POSIXct")) return("yyyy-mm-dd hh:mm:ss")
   if (!is_number_column(column) && !inherits(column, "integer64")) return(NULL)
   with <- function(n) if (isTRUE(n > 0)) paste0("0.", strrep("0", n)) else "0"
@@ -106,7 +112,8 @@ number_code <- function(column, format, decimals, is_key) {
   options <- format$options
   switch(format$fn,
     percent = paste0(with(options$digits %||% 1), "%"),
-    money = paste0(if (nzchar(options$currency %||% "")) sprintf("\"%s\"", gsub("\"", "", options$currency)), "#,##", with(options$digits %||% 2)),
+    money = paste0(if (nzchar(options$currency %||% "")) sprintf("\"%s\"", gsub("\"", "", options$currency)), "#,##",
+      with(options$digits %||% 2)),
     decimals = paste0("#,##", with(options$digits))
   )
 }
@@ -115,7 +122,8 @@ number_code <- function(column, format, decimals, is_key) {
 
 sheet_widths <- function(x, table) {
   longest <- vapply(table, function(column) {
-    if (is_number_column(column)) 12 else max(10, nchar(utils::head(as.character(column), 200), "width") + 2, na.rm = TRUE)
+    if (is_number_column(column)) 12 else max(10, nchar(utils::head(as.character(column), 200), "width") + 2,
+      na.rm = TRUE)
   }, 1)
   pmin(40, pmax(longest, pmin(20, nchar(headings_of(x), "width") + 2)))
 }
@@ -125,9 +133,12 @@ rule_subtotals <- function(book, x, table) {
   if (is.null(x$line_kind)) return(invisible())
   of <- which(x$line_kind == "subtotal")
   total <- which(x$line_kind == "total")
-  style <- function(rows, ...) if (length(rows)) openxlsx::addStyle(
-    book, 1, openxlsx::createStyle(textDecoration = "bold", ...), rows = rows + 1, cols = seq_along(table), gridExpand = TRUE, stack = TRUE
+  style <- function(rows, ...) {
+    if (length(rows)) openxlsx::addStyle(
+    book, 1, openxlsx::createStyle(textDecoration = "bold",
+      ...), rows = rows + 1, cols = seq_along(table), gridExpand = TRUE, stack = TRUE
   )
+  }
   style(of, border = "top")
   style(total, border = "TopBottom", borderStyle = c("thin", "double"))
 }
@@ -137,7 +148,8 @@ fill_about_sheet <- function(book, x) {
   rows <- about_rows(x)
   openxlsx::addWorksheet(book, "About")
   openxlsx::writeData(book, 2, matrix(sheet_text(unlist(rows)), ncol = 2, byrow = TRUE), colNames = FALSE)
-  openxlsx::addStyle(book, 2, openxlsx::createStyle(textDecoration = "bold", valign = "top"), rows = seq_along(rows), cols = 1)
+  openxlsx::addStyle(book, 2, openxlsx::createStyle(textDecoration = "bold", valign = "top"), rows = seq_along(rows),
+    cols = 1)
   openxlsx::addStyle(book, 2, openxlsx::createStyle(wrapText = TRUE, valign = "top"), rows = seq_along(rows), cols = 2)
   openxlsx::setColWidths(book, 2, cols = 1:2, widths = c(18, 100))
 }
@@ -149,7 +161,8 @@ about_rows <- function(x) {
   checks <- tryCatch(checks_of_pages(work_brief(brief)), idle_error = function(e) NULL)
   c(
     label("Title", facts$title), label("Source", sprintf("%s, %s", name_of(brief$source), entry_count(facts$read))),
-    label("Drawn up", paste(format(facts$drawn_up, "%Y-%m-%d %H:%M:%S", tz = "UTC"), "UTC, by idleledger", facts$version)),
+    label("Drawn up", paste(format(facts$drawn_up, "%Y-%m-%d %H:%M:%S", tz = "UTC"), "UTC, by idleledger",
+      facts$version)),
     label("In words", brief_words(brief)), label("Notes", unique(c(facts$remarks, facts$notes))),
     label("Tie-out", vapply(checks, `[[`, "", "sentence")),
     label("In R", call_lines(brief)), label("Command line", command_of(brief))

@@ -31,10 +31,12 @@ column_written <- function(column) {
 constant_text <- function(value) {
   if (inherits(value, "Date")) return(sprintf("as.Date(%s)", constant_text(four_digits(format(value)))))
   if (inherits(value, "POSIXct")) return(sprintf(
-    "as.POSIXct(%s, tz = %s, origin = \"1970-01-01\")", constant_text(as.double(unclass(value))), constant_text(time_zone(value))
+    "as.POSIXct(%s, tz = %s, origin = \"1970-01-01\")", constant_text(as.double(unclass(value))),
+      constant_text(time_zone(value))
   ))
   if (inherits(value, "integer64")) return(sprintf("bit64::as.integer64(%s)", constant_text(as.character(value))))
-  paste(deparse(value, width.cutoff = 500L, control = c("keepNA", "keepInteger", "niceNames", "showAttributes", "digits17")), collapse = " ")
+  paste(deparse(value, width.cutoff = 500L, control = c("keepNA", "keepInteger", "niceNames", "showAttributes",
+    "digits17")), collapse = " ")
 }
 
 # A text in quotes, as JSON and YAML have it.

@@ -17,10 +17,13 @@ parts <- list(
   only = alist(NULL, amount > 0, c(!is_missing(day), word %in% c("ash", "elm")), between(whole, -1, 2)),
   lines = alist(word, c(word, choice), c(band = bands(amount, at = c(0, 40)), flag), whole(), crossed(choice, flag)),
   figures = alist(
-    c(n = count(), s = sum(amount)), c(n = count(), s = sum(amount), m = mean(part, weight = whole), p = percentile(amount, 0.9)),
-    c(n = count(where = flag), s = sum(amount * 0.1), l = listed(word, "; ", along = moment), r = rank_of(3, falling(amount)))
+    c(n = count(), s = sum(amount)), c(n = count(), s = sum(amount), m = mean(part, weight = whole),
+      p = percentile(amount, 0.9)),
+    c(n = count(where = flag), s = sum(amount * 0.1), l = listed(word, "; ", along = moment),
+      r = rank_of(3, falling(amount)))
   ),
-  beside = alist(NULL, c(share = share(s, per = whole()), place = rank(falling(s))), c(d = s - lag(s, along = n), t = running(sum(s), along = n))),
+  beside = alist(NULL, c(share = share(s, per = whole()), place = rank(falling(s))),
+    c(d = s - lag(s, along = n), t = running(sum(s), along = n))),
   show = alist(NULL, n > 1, top(2, s), top(1, n, others = TRUE)),
   order = alist(NULL, falling(s), c(n, falling(s))),
   layout = alist(NULL, c(N = n, money(s, currency = "\u00a3")), c(`Odd: # heading` = s)),
@@ -40,7 +43,8 @@ test_that("random briefs come back the same", {
     same <- brief_again(page, tables = list(table = table))
     expect_identical(same$checked, page$checked, info = seed)
     upon <- tryCatch(brief(page, only = n > 0, lines = whole(), figures = c(s = sum(s))), idle_error = function(e) NULL)
-    if (!is.null(upon)) expect_identical(brief_again(upon, tables = list(table = table))$source$checked, page$checked, info = seed)
+    if (!is.null(upon)) expect_identical(brief_again(upon, tables = list(table = table))$source$checked, page$checked,
+      info = seed)
   }
   expect_gt(made, 60)
 })
@@ -57,7 +61,8 @@ test_that("local values, given values, pages upon pages, odd names and all kinds
   by <- function(least) quoted(small = sum(toll, where = toll < least))
   few <- by(1.5)
   below <- brief(tolls,
-    only = c(toll > least, paid %in% codes, !is_missing(passed_on), at > !!at, `odd: name #1` > 0.1 + 2e-17), lines = c(reach, passed_on),
+    only = c(toll > least, paid %in% codes, !is_missing(passed_on), at > !!at,
+      `odd: name #1` > 0.1 + 2e-17), lines = c(reach, passed_on),
     figures = c(few, s = sum(toll), `odd: name #1` = max(`odd: name #1`))
   )
   page <- brief(below,
@@ -71,7 +76,8 @@ test_that("local values, given values, pages upon pages, odd names and all kinds
   expect_equal(as.data.frame(draw_up(again)), as.data.frame(draw_up(page)))
   expect_identical(again$checked$title, page$checked$title)
   expect_identical(again$checked$notes, page$checked$notes)
-  for (value in list(least, codes, since, at, wide, n, c(a = 1, `b c` = 2), NA, NaN, -Inf, 1e-300, TRUE, NA_character_, "x\\y")) {
+  for (value in list(least, codes, since, at, wide, n, c(a = 1, `b c` = 2), NA, NaN, -Inf, 1e-300, TRUE,
+    NA_character_, "x\\y")) {
     expect_identical(idleledger:::constant_read(idleledger:::constant_written(value), ""), value)
   }
   later <- brief_again(page, from = "2025-01", tables = list(tolls = tolls))
@@ -93,7 +99,8 @@ test_that("what is wrong in a file is said with file, line and the nearest word"
     list(c("brief: 9", head[-1]), "line 1: the brief is of version 9, and this program knows up to 1"),
     list(head[-1], "begins with its version"),
     list(c(head, "    lines: kk"), "p.yaml, line 6: .*`kk`"),
-    list(c(head, "    lines: k", "    figures:", "      - s = sum(x"), "p.yaml, line 8: .*no expression that can be read"),
+    list(c(head, "    lines: k", "    figures:", "      - s = sum(x"),
+      "p.yaml, line 8: .*no expression that can be read"),
     list(c(head, "    lines: k", "    figures:", "      - s = summ(x)"), "p.yaml, line 8: .*summ"),
     list(c(head, "    lines: {a: 1}"), "`lines` takes a text or a list of texts"),
     list(c(head[1:4], "  - from: tt", "    lines: k"), "line 5: there is no table or page `tt`"),
@@ -110,7 +117,8 @@ test_that("what is wrong in a file is said with file, line and the nearest word"
     list("just words", "this is no brief"),
     list(c("brief: 1", "tables:", "  t: t.csv"), "there is no page")
   )
-  for (case in cases) expect_match(said_by(read_brief(written_brief(case[[1]]), m = 3)), case[[2]], info = paste(case[[1]], collapse = "\n"))
+  for (case in cases) expect_match(said_by(read_brief(written_brief(case[[1]]), m = 3)), case[[2]],
+    info = paste(case[[1]], collapse = "\n"))
   expect_match(said_by(read_brief("nowhere.yaml")), "There is no file nowhere.yaml")
   expect_match(said_by(read_brief(written_brief(head, "    lines: k"), 3)), "values for given\\(\\) by name")
   expect_match(said_by(write_brief(brief(tolls), "x.txt")), "Let it end in .yaml")
@@ -125,8 +133,10 @@ test_that("a file never runs code and opens nothing outside its folder", {
   file.symlink(file.path(folder, "outside.csv"), file.path(inner, "link.csv"))
   code <- sprintf("file.create(\"%s\")", hit)
   places <- c(
-    "only: CODE", "lines: z = CODE", "figures: s = CODE", "figures: s = sum(CODE)", "title: CODE", "notes: CODE", "columns: z = (function() CODE)()",
-    "columns: z = local(CODE)", "columns: z = do.call(\"file.create\", \"x\")", "layout: format(k, CODE)", "order: !expr CODE", "show: '`if`(TRUE, CODE)'",
+    "only: CODE", "lines: z = CODE", "figures: s = CODE", "figures: s = sum(CODE)", "title: CODE", "notes: CODE",
+      "columns: z = (function() CODE)()",
+    "columns: z = local(CODE)", "columns: z = do.call(\"file.create\", \"x\")", "layout: format(k, CODE)",
+      "order: !expr CODE", "show: '`if`(TRUE, CODE)'",
     "locale: CODE", "control: s = CODE", "beside: z = rank(CODE)", "columns: z = k$CODE", "columns: z = base::CODE"
   )
   for (place in places) {
@@ -146,7 +156,8 @@ test_that("a file never runs code and opens nothing outside its folder", {
 test_that("as_call gives R that makes the same page", {
   least <- 2
   page <- brief(demo_table("tolls", as = "path"),
-    only = toll > least, lines = c(reach, lock), figures = c(n = count(), s = sum(toll)), order = falling(s), title = "A \"title\""
+    only = toll > least, lines = c(reach, lock), figures = c(n = count(),
+      s = sum(toll)), order = falling(s), title = "A \"title\""
   )
   upon <- brief(page, lines = reach, figures = c(s = sum(s)), only = s > given(least))
   upon <- supply(upon, least = 100)

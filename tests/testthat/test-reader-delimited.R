@@ -29,10 +29,14 @@ slow_cells <- function(text, separator = ",", one_column = FALSE) {
     char <- chars[i]
     after <- if (i < n) chars[i + 1] else "\n"
     if (state == "quoted") {
-      if (char != "\"") cell <- c(cell, char) else if (i < n && after == "\"") {
+      if (char != "\"") {
+        cell <- c(cell, char)
+      } else if (i < n && after == "\"") {
         cell <- c(cell, char)
         i <- i + 1
-      } else state <- "closed"
+      } else {
+        state <- "closed"
+      }
     } else if (char == "\n" || char == "\r" && after == "\n") {
       if (char == "\r") i <- i + 1
       end_row()
@@ -60,10 +64,13 @@ slow_cells <- function(text, separator = ",", one_column = FALSE) {
 }
 
 odd_cells <- c(
-  "", "a", " spaced ", "NA", "NaN", "-Inf", "T", "F", "yes", "0", "1", "007", "-007", "1d5", "5L", "0x1A", "3,14", "1,234",
+  "", "a", " spaced ", "NA", "NaN", "-Inf", "T", "F", "yes", "0", "1", "007", "-007", "1d5", "5L", "0x1A", "3,14",
+    "1,234",
   "1e400", "1e-400", "9007199254740993", "1234567890123456789", "0.1", "-0", "+5", ".5", "5.", "1e5", "2024-02-29",
-  "2023-02-29", "0999-01-01", "31/12/2024", "12:30", "say \"yes\"", "5\" pipe", "two\nlines", "two\r\nlines", "a,b", "a;b",
-  "tab\there", "\u00e9t\u00e9", "\u4e2d\u6587", "=1+1", "'quoted'", "50%", "(12.50)", "\u00a37.20", "\u001a", "#", "NULL", "true", "TRUE"
+  "2023-02-29", "0999-01-01", "31/12/2024", "12:30", "say \"yes\"", "5\" pipe", "two\nlines", "two\r\nlines", "a,b",
+    "a;b",
+  "tab\there", "\u00e9t\u00e9", "\u4e2d\u6587", "=1+1", "'quoted'", "50%", "(12.50)", "\u00a37.20", "\u001a", "#",
+    "NULL", "true", "TRUE"
 )
 
 # A table of cells, written with quotes where they must stand and now and then where they may.
@@ -80,7 +87,8 @@ random_cells <- function() {
   columns <- sample(2:5, 1)
   alike <- stats::runif(columns) < 0.5
   pools <- lapply(seq_len(columns), function(k) {
-    if (alike[k]) sample(list(c("1", "2.50", "-3", ""), c("2024-01-01", "2024-12-31", ""), c("x", "y z")), 1)[[1]] else odd_cells
+    if (alike[k]) sample(list(c("1", "2.50", "-3", ""), c("2024-01-01", "2024-12-31", ""), c("x", "y z")),
+      1)[[1]] else odd_cells
   })
   rows <- lapply(seq_len(sample(0:30, 1)), function(i) vapply(pools, function(pool) sample(pool, 1), ""))
   c(list(paste0("c", seq_len(columns))), rows)
@@ -146,17 +154,20 @@ test_that("two hundred files of odd cells, in every dress, are read cell by cell
     info <- sprintf("round %d, %s, %s", round, encoding, separator)
     expect_same_cells(as.data.frame(do.call(ledger, how)), rows, info)
     raw <- do.call(in_text, how)
-    expect_identical(unname(as.list(raw)), lapply(seq_along(rows[[1]]), function(k) vapply(rows[-1], `[[`, "", k)), info = info)
+    expect_identical(unname(as.list(raw)), lapply(seq_along(rows[[1]]), function(k) vapply(rows[-1], `[[`, "", k)),
+      info = info)
   }
 })
 
 test_that("three hundred damaged files are read as they stand or stop", {
   withr::local_seed(2)
-  words <- c(ragged = "where the head line has", behind = "behind a closing quote", open = "none closes it", return = "carriage return")
+  words <- c(ragged = "where the head line has", behind = "behind a closing quote", open = "none closes it",
+    return = "carriage return")
   met <- character()
   for (round in 1:300) {
     rows <- random_cells()
-    text <- written_cells(lapply(rows, function(row) gsub("[\u001a\u00e9\u4e2d\u6587\u00a3]", "x", row)), ",", sample(c("\n", "\r\n"), 1))
+    text <- written_cells(lapply(rows, function(row) gsub("[\u001a\u00e9\u4e2d\u6587\u00a3]", "x", row)), ",",
+      sample(c("\n", "\r\n"), 1))
     chars <- strsplit(text, "")[[1]]
     at <- sample(length(chars), 1)
     piece <- sample(c("\"", ",", "\n", "\r", "", "\"x"), 1)
@@ -220,7 +231,8 @@ test_that("hostile bytes are told by row and column", {
   expect_match(said_by(ledger(written_file("a\n1\n"), encoding = "nonsense")), "no encoding nonsense")
   cut <- c(as.raw(c(0xff, 0xfe)), utils::head(wide, -1))
   expect_match(said_by(ledger(written_file(cut))), "byte 25 is not valid in UTF-16|cannot be read")
-  expect_match(said_by(ledger(written_file(as.raw(c(0x50, 0x4b, 3, 4, 1, 2))))), "is a workbook or another zip archive, not text")
+  expect_match(said_by(ledger(written_file(as.raw(c(0x50, 0x4b, 3, 4, 1, 2))))),
+    "is a workbook or another zip archive, not text")
   expect_match(said_by(ledger(written_file("\n\n\n"))), "nothing but blank lines")
   expect_match(flat(ledger(written_file("\na,b\n\n1,2\n\n\n3,4\n"))), "2 entries.*blank lines, which are no entries")
   expect_identical(as.data.frame(ledger(written_file("a\nx\n\ny\n\n")))$a, c("x", NA, "y", NA))
@@ -258,11 +270,14 @@ test_that("kinds that are asked for are read by their words, and misfits stop", 
     a = number(decimal = ","), b = percent(), c = money(), d = date("%d.%m.%Y"), e = yes_no("Y", "N"), f = "text"
   )))
   expect_identical(read, data.frame(
-    a = c(1234.5, 0.5), b = c(0.12, 0.001), c = c(-3.5, 7), d = as.Date(c("2024-12-31", "2025-02-01")), e = c(TRUE, FALSE), f = c("1", "2")
+    a = c(1234.5, 0.5), b = c(0.12, 0.001), c = c(-3.5, 7), d = as.Date(c("2024-12-31", "2025-02-01")), e = c(TRUE,
+      FALSE), f = c("1", "2")
   ))
   expect_identical(as.data.frame(ledger(path, locale = "de"))$a, c(1234.5, 0.5))
-  expect_identical(as.data.frame(ledger(written_file("x;y\n1.234;2\n5;3,5\n"), locale = "de")), data.frame(x = c(1234, 5), y = c(2, 3.5)))
-  for (kind in list(quote(number()), quote(percent()), quote(money()), quote(date("%Y")), quote(time()), quote(yes_no()), "number", "date")) {
+  expect_identical(as.data.frame(ledger(written_file("x;y\n1.234;2\n5;3,5\n"), locale = "de")),
+    data.frame(x = c(1234, 5), y = c(2, 3.5)))
+  for (kind in list(quote(number()), quote(percent()), quote(money()), quote(date("%Y")), quote(time()),
+    quote(yes_no()), "number", "date")) {
     call <- bquote(ledger(path, kinds = c(e = .(kind))))
     expect_match(said_by(eval(call)), "row 1, column `e`: \"Y\" is no ")
   }
@@ -274,7 +289,8 @@ test_that("kinds that are asked for are read by their words, and misfits stop", 
   expect_match(said_by(ledger(path, separator = "ab")), "A separator is one plain character")
   expect_match(said_by(ledger(path, sheet = 2)), "`sheet` says nothing about a file of this format")
   both <- written_file("a;b,c\n1;2,3\n")
-  expect_match(said_by(ledger(written_file("a;b;c,d\n1;2;3,4\n"))), "can be read with a comma or a semicolon.*separator = \"semicolon\"")
+  expect_match(said_by(ledger(written_file("a;b;c,d\n1;2;3,4\n"))),
+    "can be read with a comma or a semicolon.*separator = \"semicolon\"")
   expect_identical(names(as.data.frame(ledger(both))), c("a;b", "c"))
 })
 

@@ -2,9 +2,11 @@
 
 sample_table <- function() {
   data.frame(
-    n = c(0.1 + 0.2, NA, NaN, Inf, -1e300), whole = c(1L, NA, -3L, 4L, 5L), word = c("a", NA, "\u00e9 \"q\"", "=1+1", "007"),
+    n = c(0.1 + 0.2, NA, NaN, Inf, -1e300), whole = c(1L, NA, -3L, 4L, 5L), word = c("a", NA, "\u00e9 \"q\"", "=1+1",
+      "007"),
     day = as.Date(c("2024-02-29", NA, "0999-01-01", "9999-12-31", "1970-01-01")),
-    at = as.POSIXct(c("2024-03-31 02:30:00", NA, "1969-12-31 23:59:59", "2030-01-01 00:00:00", "2024-01-01 10:00:00"), tz = "UTC"),
+    at = as.POSIXct(c("2024-03-31 02:30:00", NA, "1969-12-31 23:59:59", "2030-01-01 00:00:00", "2024-01-01 10:00:00"),
+      tz = "UTC"),
     flag = c(TRUE, NA, FALSE, TRUE, FALSE)
   )
 }
@@ -49,12 +51,15 @@ written_workbook <- function(fill) {
 test_that("workbooks give each cell in its kind, and name merged cells, formulas without values and dates as numbers", {
   skip_if_not_installed("openxlsx")
   skip_if_not_installed("readxl")
-  table <- data.frame(n = c(1.5, NA, 3), word = c("007", NA, " x "), day = as.Date("2024-02-28") + 0:2, paid_on = c(45000, 45001, NA), ok = c(TRUE, NA, FALSE))
+  table <- data.frame(n = c(1.5, NA, 3), word = c("007", NA, " x "), day = as.Date("2024-02-28") + 0:2,
+    paid_on = c(45000, 45001, NA), ok = c(TRUE, NA, FALSE))
   path <- written_workbook(function(book) openxlsx::writeData(book, 1, table))
   book <- ledger(path)
   expect_equal(as.data.frame(book), table)
-  expect_match(flat(look(book)), "`paid_on` holds whole numbers such as 45000, which may be dates.*kinds = c\\(paid_on = \"date\"\\)")
-  expect_identical(as.data.frame(ledger(path, kinds = c(paid_on = "date")))$paid_on, as.Date(c("2023-03-15", "2023-03-16", NA)))
+  expect_match(flat(look(book)),
+    "`paid_on` holds whole numbers such as 45000, which may be dates.*kinds = c\\(paid_on = \"date\"\\)")
+  expect_identical(as.data.frame(ledger(path, kinds = c(paid_on = "date")))$paid_on,
+    as.Date(c("2023-03-15", "2023-03-16", NA)))
   odd <- written_workbook(function(book) {
     openxlsx::writeData(book, 1, data.frame(k = c("a", "b", "c"), x = c(1, 2, 3)))
     openxlsx::writeData(book, 1, "n/a", startCol = 2, startRow = 3)
@@ -79,7 +84,8 @@ test_that("JSON and NDJSON give records, and what is nested, broken or twice sto
   text <- "{\"k\":\"a\",\"x\":0.1,\"d\":\"2024-02-29\",\"b\":true,\"id\":\"007\",\"n\":\"NaN\"}"
   lines <- c(text, "", "{\"k\":null,\"x\":2e-300,\"id\":\"1\",\"n\":1}")
   right <- data.frame(
-    k = c("a", NA), x = c(0.1, 2e-300), d = as.Date(c("2024-02-29", NA)), b = c(TRUE, NA), id = c("007", "1"), n = c(NaN, 1)
+    k = c("a", NA), x = c(0.1, 2e-300), d = as.Date(c("2024-02-29", NA)), b = c(TRUE, NA), id = c("007",
+      "1"), n = c(NaN, 1)
   )
   expect_identical(as.data.frame(ledger(written_file(paste(lines, collapse = "\n"), "t.ndjson"))), right)
   whole <- sprintf("[%s]", paste(lines[c(1, 3)], collapse = ","))
@@ -87,7 +93,8 @@ test_that("JSON and NDJSON give records, and what is nested, broken or twice sto
   wide <- as.data.frame(ledger(written_file("[{\"i\":9007199254740993},{\"i\":1}]", "t.json")))
   expect_identical(wide$i, c("9007199254740993", "1"))
   cases <- list(
-    c("[{\"a\":1},{\"a\":[1,2]}]", "record 2, key `a`: a list or a record within a record"), c("[{\"a\":1},3]", "record 2 is no record"),
+    c("[{\"a\":1},{\"a\":[1,2]}]", "record 2, key `a`: a list or a record within a record"), c("[{\"a\":1},3]",
+      "record 2 is no record"),
     c("{\"a\":1}", "is not a list of records"), c("[{\"a\":1}", "is no valid JSON"), c("[]", "has no records"),
     c("[{\"a\":1,\"a\":2}]", "record 1 has the key `a` twice"), c("[{\"\":1}]", "has no name")
   )
@@ -128,8 +135,13 @@ test_that("a PostgreSQL table keeps 64-bit whole numbers and exact decimals", {
   server <- local_server()
   con <- DBI::dbConnect(RPostgres::Postgres(), host = server, user = "postgres", timezone_out = "UTC")
   withr::defer(DBI::dbDisconnect(con))
-  DBI::dbExecute(con, "create table t (k text, i bigint, d numeric(12,2), w numeric, day date, at timestamptz, ok boolean)")
-  DBI::dbExecute(con, "insert into t values ('a', 9007199254740993, 1234567890.10, 0.1234567890123456789, '2024-02-29', '2024-03-31 02:30:00+02', true), (null, null, null, null, null, null, null)")
+  DBI::dbExecute(con, paste(
+    "create table t (k text, i bigint, d numeric(12,2), w numeric, day date, at timestamptz, ok boolean)"
+  ))
+  DBI::dbExecute(con, paste(
+    "insert into t values ('a', 9007199254740993, 1234567890.10, 0.1234567890123456789, '2024-02-29',",
+    "'2024-03-31 02:30:00+02', true), (null, null, null, null, null, null, null)"
+  ))
   book <- ledger(con, table = "t")
   frame <- as.data.frame(book)
   expect_identical(frame$i, bit64::as.integer64(c("9007199254740993", NA)))

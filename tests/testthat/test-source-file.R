@@ -96,7 +96,8 @@ test_that("many files of one shape are one ledger, in the order of their names, 
   for (source in list(file.path(folder, "tolls-*.csv"), folder, file.path(folder, sprintf("tolls-%d.csv", 1:3)))) {
     book <- ledger(source)
     expect_equal(as.data.frame(book)[names(tolls)], right, ignore_attr = TRUE)
-    expect_match(flat(book), "3 files of 300 entries, in the order of their names: tolls-1.csv, tolls-2.csv and tolls-3.csv")
+    expect_match(flat(book),
+      "3 files of 300 entries, in the order of their names: tolls-1.csv, tolls-2.csv and tolls-3.csv")
     behind <- entries_behind(brief(book, lines = lock, figures = c(s = sum(toll))), lock == "Lime Kiln")
     expect_identical(behind$file, sprintf("tolls-%d.csv", (behind$entry - 1) %/% 100 + 1))
     expect_identical(behind$row, as.integer((behind$entry - 1) %% 100 + 1))
@@ -104,7 +105,8 @@ test_that("many files of one shape are one ledger, in the order of their names, 
     expect_true(all_tie(tie_out(page)))
   }
   writeLines("passage,lock\n1,x", file.path(folder, "tolls-4.csv"))
-  expect_match(said_by(ledger(folder)), "tolls-4.csv is not of the shape of tolls-1.csv: it has no column `passed_on`, which the first has")
+  expect_match(said_by(ledger(folder)),
+    "tolls-4.csv is not of the shape of tolls-1.csv: it has no column `passed_on`, which the first has")
   part$toll <- as.character(part$toll)
   part$toll[7] <- "n/a"
   utils::write.csv(part, file.path(folder, "tolls-4.csv"), row.names = FALSE, na = "")
