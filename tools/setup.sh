@@ -5,9 +5,11 @@ set -euo pipefail
 debian_packages=(
   r-base-core r-base-dev make g++ doctest-dev
   r-cran-bit64 r-cran-cli r-cran-digest r-cran-gmp r-cran-jsonlite r-cran-lintr r-cran-codetools r-cran-rcpp r-cran-readr
-  r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr postgresql postgresql-client
+  r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr r-cran-dbi r-cran-rsqlite r-cran-readxl r-cran-openxlsx
+  r-cran-yaml zlib1g-dev libpq-dev postgresql postgresql-client
 )
-r_packages=(bit64 cli digest gmp jsonlite lintr codetools Rcpp readr rlang roxygen2 testthat withr)
+r_packages=(bit64 cli digest gmp jsonlite lintr codetools Rcpp readr rlang roxygen2 testthat withr DBI RSQLite readxl
+  openxlsx yaml nanoparquet RPostgres)
 
 as_root() {
   if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi
@@ -32,7 +34,11 @@ if command -v Rscript >/dev/null; then
 else
   missing="${r_packages[*]}"
 fi
-for package in $missing; do wanted+=("r-cran-${package,,}"); done
+for package in $missing; do
+  case " ${debian_packages[*]} " in
+    *" r-cran-${package,,} "*) wanted+=("r-cran-${package,,}") ;;
+  esac
+done
 
 if [ ${#wanted[@]} -gt 0 ]; then
   echo "setup: installing ${wanted[*]}"
@@ -46,7 +52,8 @@ missing=$(missing_r_packages "${r_packages[@]}")
 if [ -n "$missing" ]; then
   echo "setup: building $missing"
   # shellcheck disable=SC2086
-  as_root Rscript -e 'install.packages(commandArgs(TRUE))' $missing
+  as_root env MAKEFLAGS="-j$(nproc)" Rscript -e 'install.packages(commandArgs(TRUE))' $missing >/tmp/setup-build.log 2>&1 ||
+    tail -n 40 /tmp/setup-build.log >&2
   missing=$(missing_r_packages "${r_packages[@]}")
   [ -z "$missing" ] || { echo "setup: could not install $missing" >&2; exit 1; }
 fi
