@@ -199,7 +199,7 @@ kinds_alike <- function(here, there, shared, labels) {
     text <- tables[[k]][[column]]
     if (!is.character(text) || is.character(own) || is.factor(own)) next
     values <- read_like(text, own)
-    if (is.null(values) || any(is.na(values) & !is.na(text))) next
+    if (is.null(values) || any(is.na(values) & !is.nan(values) & !is.na(text))) next
     tables[[k]][[column]] <- values
     notes <- c(notes, sprintf("`%s` of %s is text, such as %s, and is read as %s.", column, labels[k],
       value_text(text[!is.na(text)][1]), if (is.numeric(own)) "numbers" else "what it says"))
@@ -211,8 +211,10 @@ read_like <- function(text, own) {
   if (all(is.na(text))) return(own[NA_integer_][rep(1, length(text))])
   if (is.numeric(own) && inherits(own, "integer64")) return(bit64::as.integer64(gsub(",", "", text, fixed = TRUE)))
   if (is.numeric(own)) {
+    values <- core_strict_values(text, "number")
+    odd <- is.na(values) & !is.nan(values)
     percent <- grepl("%", text, fixed = TRUE)
-    return(ifelse(percent, percent_numbers(text, "."), money_numbers(text, ".", ",")))
+    return(ifelse(!odd, values, ifelse(percent, percent_numbers(text, "."), money_numbers(text, ".", ","))))
   }
   if (inherits(own, "Date")) return(as_date_class(core_strict_values(text, "date")))
   if (inherits(own, "POSIXct")) return(structure(core_strict_values(text, "time"), class = c("POSIXct", "POSIXt"),
@@ -244,8 +246,7 @@ differing_cells <- function(here, there, at, keys, column, bounds, digits) {
 same_numbers <- function(x, y, gap, tolerance, to, digits) {
   same <- same_values(x, y)
   if (tolerance > 0) same <- same | (abs(gap) <= tolerance) %in% TRUE
-  if (!is.null(digits)) same <- same | (signif(as_plain_number(x), digits) == signif(as_plain_number(y),
-    digits)) %in% TRUE
+  if (!is.null(digits)) same <- same | (abs(gap) <= 10^(1 - digits) * abs(as_plain_number(x))) %in% TRUE
   if (is.null(to)) return(same)
   whole <- function(v) abs(v / to - round(v / to)) < 1e-9
   same | (abs(gap) <= to / 2 * (1 + 1e-9) & (whole(as_plain_number(x)) | whole(as_plain_number(y)))) %in% TRUE

@@ -163,8 +163,9 @@ brief_of_options <- function(options, files) {
   if (is_brief_file(path)) {
     texts <- as.list(named_parts(options[["given"]], "--given"))
     page <- read_brief_with(path, texts, given, further_sources(options[["source"]]), isTRUE(options$outside))
-    page <- new_brief(page$source, utils::modifyList(page$sections, sections_of(options)), page$given,
-      isTRUE(page$narrowed))
+    changed <- sections_of(options)
+    sections <- c(page$sections[setdiff(names(page$sections), names(changed))], changed)
+    page <- new_brief(page$source, sections, page$given, isTRUE(page$narrowed))
   } else {
     further_sources(options[["source"]])
     page <- new_brief(open_file(files, options), sections_of(options), given)

@@ -46,8 +46,9 @@ is_empty_cell <- function(cell) is.null(cell) || length(cell) == 1 && is.na(cell
 
 text_of_cell <- function(cell) {
   if (is_empty_cell(cell)) return("")
-  if (is.numeric(cell) && !is.object(cell)) number_written(cell) else if (inherits(cell,
-    "POSIXct")) moment_written(cell) else as.character(cell)
+  if (inherits(cell, "POSIXct")) return(moment_written(cell))
+  if (!is.numeric(cell) || is.object(cell)) return(as.character(cell))
+  if (is.finite(cell) && cell == floor(cell) && abs(cell) < 2^53) sprintf("%.0f", cell) else number_written(cell)
 }
 
 # Rows behind the head line that have a cell; blank ones are none.
@@ -62,6 +63,9 @@ blank_row_note <- function(cells, rows, name) {
     if (length(between) == 1) "is" else "are", if (length(between) == 1) "entry" else "entries")
 }
 
+# A sheet has no NaN and no infinities as numbers, so they stand there as texts.
+is_word_number <- function(cell) is.character(cell) && cell %in% c("NaN", "Inf", "-Inf")
+
 cell_kind <- function(cell) {
   if (is_empty_cell(cell)) return("empty")
   if (inherits(cell, "POSIXct")) return("time")
@@ -71,6 +75,7 @@ cell_kind <- function(cell) {
 # A column of cells of one kind; where kinds are mixed, all are text, and it is said.
 sheet_column <- function(cells, label, how, name, rows) {
   kinds <- vapply(cells, cell_kind, "")
+  if (any(kinds == "number")) kinds[vapply(cells, is_word_number, TRUE)] <- "number"
   known <- setdiff(unique(kinds), "empty")
   asked <- how$kinds[[label]]
   if (!is.null(asked) && identical(known, "number") && asked$kind %in% c("date", "time")) return(list(

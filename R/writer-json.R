@@ -23,7 +23,8 @@ json_records <- function(table, headings) {
 json_cells <- function(column) {
   text <- column_written(column)
   whole <- is.integer(column) && !is.factor(column) || inherits(column, "integer64")
-  in_quotes <- if (is_plain_double(column)) !is.finite(column) else !is.logical(column) && !whole
-  text <- if (is.logical(column)) tolower(text) else ifelse(in_quotes, json_text(text), text)
+  if (is.logical(column)) text <- tolower(text)
+  quoted <- if (is_plain_double(column)) !is.finite(column) else rep(!is.logical(column) && !whole, length(column))
+  text[quoted] <- json_text(text[quoted])
   ifelse(is_missing_value(column), "null", text)
 }

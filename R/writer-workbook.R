@@ -61,8 +61,8 @@ put_column <- function(book, column, k) {
 
 sheet_values <- function(column) {
   if (inherits(column, "integer64")) {
-    wide <- any(abs(as.double(column)) >= 2^53, na.rm = TRUE)
-    return(if (wide) as.character(column) else as.double(column))
+    values <- as_plain_number(column)
+    return(if (any(abs(values) >= 2^53, na.rm = TRUE)) as.character(column) else values)
   }
   if (is_plain_double(column)) return(ifelse(is.finite(column), column, NA))
   # A sheet knows no zones: the clock is written that the statement shows.

@@ -143,3 +143,30 @@ test_that("a kill in the middle of writing leaves the old file whole", {
     expect_true(identical(lines, "old") || length(lines) == 3e6 + 1)
   }
 })
+
+test_that("random statements of every kind of column come back from every format", {
+  folder <- withr::local_tempdir()
+  endings <- c("csv", "tsv", "json", "ndjson", if (requireNamespace("nanoparquet", quietly = TRUE)) "parquet",
+    if (requireNamespace("openxlsx", quietly = TRUE) && requireNamespace("readxl", quietly = TRUE)) "xlsx"
+  )
+  for (seed in 1:8) {
+    table <- random_table(c(0, 1, 2, 30, 60, 90, 120, 5)[seed], seed)
+    table$odd <- rep_len(c(0.1 + 0.2, NaN, Inf, -1e-300, NA, 123456789012345678), nrow(table))
+    table$late <- table$moment + 0.25
+    pages <- list(
+      entries = brief(table), grouped = if (nrow(table) > 2) brief(table, lines = c(word, choice), figures = c(
+        n = count(), s = sum(amount), o = max(odd), b = sum(big), f = min(day), l = max(moment)
+      ), footing = rollup(word, choice))
+    )
+    for (shape in names(Filter(Negate(is.null), pages))) for (ending in endings) {
+      if (nrow(table) == 0 && ending %in% c("json", "ndjson", "xlsx")) next # no records, so no columns
+      ours <- draw_up(pages[[shape]])
+      path <- file.path(folder, paste0("t.", ending))
+      suppressMessages(write_statement(ours, path))
+      found <- differences(ours, path)
+      expect_true(is.null(found$cells) && nrow(found$only_a) + nrow(found$only_b) == 0,
+        info = paste(seed, shape, ending, utils::capture.output(print(found))[1:8], collapse = "\n")
+      )
+    }
+  }
+})

@@ -1,9 +1,7 @@
 // Grouping against an ordered map, by every method, with one and more threads.
 #include <algorithm>
 #include <array>
-#include <cstdio>
 #include <doctest/doctest.h>
-#include <fstream>
 #include <map>
 #include <string>
 
@@ -11,7 +9,6 @@
 #include "helpers.h"
 #include "sort/order.h"
 #include "text/encode.h"
-#include "text/file_text.h"
 #include "text/rank_texts.h"
 
 using namespace idle;
@@ -173,21 +170,4 @@ TEST_CASE("sorting is stable, by several keys, missing last both ways") {
     const auto order = order_rows({{view(y), down}, {view(x), false}}, n, with_threads(2));
     CHECK(std::equal(expected.begin(), expected.end(), order.data()));
   }
-}
-
-TEST_CASE("files are checked to the last byte, also across pieces") {
-  const auto check = [](const std::string& text) {
-    const std::string path = "build/text-" + std::to_string(text.size());
-    std::ofstream(path, std::ios::binary) << text;
-    const bool valid = file_is_utf8(path);
-    std::remove(path.c_str());
-    return valid;
-  };
-  const std::string filler((std::size_t{1} << 20) - 1, 'a');
-  CHECK(check(""));
-  CHECK(check(filler + "\xE2\x82\xAC" + filler));
-  CHECK(check(filler.substr(1) + "\xF0\x9F\x9A\xA2"));
-  CHECK_FALSE(check(filler + "\xE9,"));
-  CHECK_FALSE(check(filler + "\xE2\x82"));
-  CHECK_FALSE(file_is_utf8("build/no-such-file"));
 }
