@@ -141,13 +141,20 @@ source_opener <- function(folder, tables, outside, where) {
 
 file_beside <- function(path, folder, outside, where) {
   full <- if (grepl("^(/|~|[A-Za-z]:)", path)) path else file.path(folder, path)
-  real <- normalizePath(full, mustWork = FALSE)
-  inside <- startsWith(real, paste0(normalizePath(folder), "/")) && !grepl("(^|/)[.][.](/|$)", real)
+  home <- paste0(normalizePath(folder), "/")
+  real <- vapply(c(full, Sys.glob(full)), real_place, "", USE.NAMES = FALSE)
+  inside <- all(startsWith(real, home) & !grepl("(^|/)[.][.](/|$)", real))
   if (outside || inside) return(full)
   stop_file(
     where(path), sprintf("the file %s does not stand in the folder of the brief.", value_text(path)),
-    "If it is to be opened all the same: read_brief(path, outside = TRUE); on the command line, --outside yes."
+    "If it is to be opened all the same: read_brief(path, outside = TRUE); on the command line, --outside."
   )
+}
+
+# Where a path leads, links followed; a pattern stands in its folder.
+real_place <- function(path) {
+  if (file.exists(path)) return(normalizePath(path))
+  file.path(normalizePath(dirname(path), mustWork = FALSE), basename(path))
 }
 
 # Defaults and what the caller supplies, each of the kind that the file says.

@@ -29,7 +29,7 @@ pages_of <- function(brief) c(if (is_brief(brief$source)) pages_of(brief$source)
 page_names <- function(n) if (n == 1) "page" else c(paste0("page_", seq_len(n - 1)), "page")
 
 table_name <- function(source) {
-  name <- tolower(gsub("[^A-Za-z0-9_]+", "_", sub("[.].*", "", name_of(source))))
+  name <- tolower(gsub("^_+|_+$", "", gsub("[^A-Za-z0-9_]+", "_", sub("[.].*", "", name_of(source)))))
   if (grepl("^[a-z][a-z0-9_]*$", name) && !name %in% page_names(60)) name else "entries"
 }
 

@@ -148,11 +148,7 @@ supply <- function(brief, ...) {
 print.idle_brief <- function(x, ...) {
   local_utf8()
   say_title(page_title(x))
-  words <- c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))
-  for (line in words) {
-    inset <- if (startsWith(line, "  ")) 6 else 4
-    say(trimws(line), indent = inset - 2, exdent = inset + 2)
-  }
+  say_brief(x)
   print_notes(x$notes)
   wanting <- values_wanting(x)
   if (length(wanting) > 0) {
@@ -162,4 +158,12 @@ print.idle_brief <- function(x, ...) {
   cat("\n")
   print(draw_up(amend(x, title = NULL)))
   invisible(x)
+}
+
+# Where the entries come from, and each section in words.
+say_brief <- function(x) {
+  for (line in c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))) {
+    inset <- if (startsWith(line, "  ")) 6 else 4
+    say(trimws(line), indent = inset - 2, exdent = inset + 2)
+  }
 }

@@ -14,9 +14,7 @@ room("describe", "command", place = 10,
       return(0L)
     }
     say_title(page_title(page))
-    for (line in c(sprintf("From %s (%s)", name_of(page$source), said_of(page$source)), brief_words(page))) {
-      say(trimws(line), indent = 2, exdent = 4)
-    }
+    say_brief(page)
     print_notes(page$notes)
     wanting <- values_wanting(page)
     if (length(wanting)) say_quiet(sprintf("To be given: %s", both(sprintf("--given %s=...", wanting))))

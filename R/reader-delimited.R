@@ -263,7 +263,10 @@ ways_to_read <- list(
     fits = function(texts) money_numbers(texts, ",", ".")),
   list(words = "dates", call = NULL, fits = function(texts) core_strict_values(texts, "date")),
   list(words = "times", call = NULL, fits = function(texts) core_strict_values(texts, "time")),
-  list(words = "dates", call = "date(\"%d/%m/%Y\")", fits = function(texts) dates_by_form(texts, "%d/%m/%Y")),
+  list(
+    words = "dates", call = "date(\"%d/%m/%Y\")", fits = function(texts) dates_by_form(texts, "%d/%m/%Y"),
+    other = "date(\"%m/%d/%Y\")", also = function(texts) dates_by_form(texts, "%m/%d/%Y")
+  ),
   list(words = "dates", call = "date(\"%m/%d/%Y\")", fits = function(texts) dates_by_form(texts, "%m/%d/%Y")),
   list(words = "dates", call = "date(\"%d.%m.%Y\")", fits = function(texts) dates_by_form(texts, "%d.%m.%Y"))
 )
@@ -275,9 +278,8 @@ kept_as_text <- function(column, label) {
   texts <- texts[nzchar(texts)]
   sample <- seeded_texts(setdiff(texts, "NA"))
   with_digits <- mean(grepl("[0-9]", sample))
-  if (length(sample) > 0 && with_digits >= 0.8) for (way in ways_to_read) {
-    good <- !is.na(way$fits(sample))
-    if (mean(good) >= 0.8 && sum(good) >= min(2, length(sample))) return(way_note(way, column, label))
+  if (length(sample) > 0 && with_digits >= most_part(sample)) for (way in ways_to_read) {
+    if (mean(!is.na(way$fits(sample))) >= most_part(sample)) return(way_note(way, column, label))
   }
   if (!is.na(code_na)) return(sprintf(
     "`%s` has the text NA, first in row %s, which is kept; to take it as missing: missing = c(\"\", \"NA\").", label,
@@ -287,6 +289,16 @@ kept_as_text <- function(column, label) {
     "`%s` has numbers of more digits than a number holds, such as %s, and is kept as text.", label, texts[1]
   )
 }
+
+# One that shows why: no plain number, if there is one.
+telling_text <- function(texts) {
+  texts <- texts[nzchar(texts)]
+  odd <- texts[core_strict_kinds(texts) == "text"]
+  c(odd, texts)[1]
+}
+
+# Of very few different values, one may be a word for a missing one.
+most_part <- function(texts) if (length(texts) < 5) 0.5 else 0.8
 
 seeded_texts <- function(texts, most = 1000) {
   if (length(texts) > most) texts[seeded_sample(length(texts),
@@ -301,9 +313,11 @@ way_note <- function(way, column, label) {
   one <- sub("s of money$", " of money", sub("s with.*", "", sub("s$", "", way$words)))
   kind <- if (is.null(way$call)) dQuote(one, FALSE) else way$call
   if (length(bad) == 0) return(sprintf(
-    "`%s` is kept as text, such as %s. To read it as %s: kinds = c(%s = %s).", label,
-      value_text(texts[nzchar(texts)][1]),
-    way$words, name_text(label), kind
+    "`%s` is kept as text, such as %s. To read it as %s: kinds = c(%s = %s)%s.", label,
+      value_text(telling_text(texts)),
+    way$words, name_text(label), kind,
+    if (!is.null(way$also) && !anyNA(way$also(texts[nzchar(texts)]))) sprintf(", or %s where the month comes first",
+      way$other) else ""
   ))
   sprintf(
     paste(

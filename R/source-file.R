@@ -115,7 +115,7 @@ many_files <- function(paths, how, asked) {
   )
   ledger$parts <- list(file = basename(paths), n = sizes)
   ledger$marks <- unlist(lapply(ledgers, `[[`, "marks"), recursive = FALSE)
-  ledger$asked <- asked
+  ledger$asked <- file.path(normalizePath(dirname(asked)), basename(asked))
   ledger$how <- how
   ledger
 }
@@ -134,7 +134,9 @@ notes_by_file <- function(ledgers) {
   notes <- unlist(lapply(ledgers, function(one) {
     lapply(one$column_notes, function(note) sprintf("%s: %s", one$name, note))
   }), recursive = FALSE)
-  lapply(split(notes, names(notes)), function(all) paste(unlist(all), collapse = " "))
+  lapply(split(notes, names(notes)), function(all) {
+    paste0(all[[1]], if (length(all) > 1) sprintf(" So it is in %s.", count_of(length(all) - 1, "more file")))
+  })
 }
 
 check_same_shape <- function(first, other) {

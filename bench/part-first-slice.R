@@ -1,4 +1,4 @@
-# One text key of 100 values, sum and count of a double, through draw_up(); opening a CSV file.
+# One text key of 100 values, sum and count of a double, through draw_up().
 read_columns <- idleledger:::core_read_columns
 table <- bench_table(1e7)[c("key", "amount")]
 book <- ledger(table)
@@ -13,12 +13,3 @@ setup <- c(
   "page <- brief(ledger(bench_table(1e7)[c('key', 'amount')]), lines = key, figures = c(n = count(), s = sum(amount)))"
 )
 say("peak memory above the table", peak_above(setup, "invisible(draw_up(page))"), 200, unit = "MB")
-
-path <- tempfile(fileext = ".csv")
-readr::write_csv(bench_table(1e6), path, progress = FALSE)
-times <- alternating(
-  ledger = ledger(path), readr = readr::read_csv(
-    path, lazy = FALSE, show_col_types = FALSE, progress = FALSE
-  ), rounds = 5
-)
-say("opening a CSV file of 1 million rows, against readr", ratio(times, "ledger", "readr"), 1.15)

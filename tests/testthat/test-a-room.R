@@ -193,3 +193,27 @@ test_that("every room has words that a reader can follow, and an example where i
     for (option in command$options()) expect_true(nzchar(option$does), info = name)
   }
 })
+
+test_that("a format is added by a reader and a writer, and is known wherever formats are named", {
+  local_room("fixed", "reader",
+    place = 9, endings = "[.]fix$", shown = ".fix", takes = "missing",
+    read = function(path, how) {
+      lines <- readLines(path)
+      list(columns = list(line = lines), n = length(lines), notes = "Fixed.", column_notes = list())
+    }
+  )
+  local_room("fixed", "writer",
+    place = 9, endings = "[.]fix$", shown = ".fix", takes = character(),
+    write = function(x, path, how) idleledger:::write_whole(path, function(put) put(paste0(x[[1]], "\n", collapse = "")))
+  )
+  path <- withr::local_tempfile(fileext = ".fix")
+  page <- brief(data.frame(line = c("b", "a")), lines = line)
+  write_statement(page, path)
+  expect_identical(readLines(path), c("a", "b"))
+  expect_match(flat(ledger(path)), "2 entries.*Fixed[.]")
+  expect_true(idleledger:::is_same(differences(page, brief(path, lines = line, figures = c(n = count())))) ||
+    is.null(differences(page, path)$cells))
+  expect_match(said_by(ledger(path, sheet = 1)), "What can be said is `missing`")
+  expect_match(said_by(write_statement(page, "x.odd")), "[.]fix")
+  expect_match(paste(capture.output(command_line("help")), collapse = " "), "[.]fix")
+})
