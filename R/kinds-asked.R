@@ -113,7 +113,12 @@ exact_numbers <- function(digits) {
   core_strict_values(sub("^([-+]?[0-9]{16,})$", "\\1.", sub("^([-+]?)0+([0-9])", "\\1\\2", digits)), "number")
 }
 
-marked_numbers <- function(texts, decimal, grouping) exact_numbers(plain_digits(texts, decimal, grouping))
+marked_numbers <- function(texts, decimal, grouping) {
+  exact_numbers(plain_digits(without_blanks(texts), decimal,
+  grouping))
+}
+
+without_blanks <- function(texts) gsub("^[ \t\u00a0\u202f]+|[ \t\u00a0\u202f]+$", "", texts)
 
 money_numbers <- function(texts, decimal, grouping) {
   bare <- trimws(gsub("^([-+(]?) *([\\p{Sc}]|[A-Z]{3}) *|[ \u00a0\u202f]*([\\p{Sc}]|[A-Z]{3})(\\)?)$", "\\1\\4",
@@ -135,8 +140,14 @@ percent_numbers <- function(texts, decimal) {
 
 longest_date <- 200
 
-# Dates by a form in the words of strptime(), all of the text and nothing but it.
-dates_by_form <- function(texts, form) floor(times_by_form(texts, form) / 86400)
+# Dates by a form in the words of strptime(), all of the text and nothing but it; a year of four digits has four.
+dates_by_form <- function(texts, form) {
+  days <- floor(times_by_form(texts, form) / 86400)
+  if (grepl("%Y", form, fixed = TRUE)) days[days < first_long_year] <- NA
+  days
+}
+
+first_long_year <- -354285 # the first of January of the year 1000
 
 times_by_form <- function(texts, form) {
   texts[nchar(texts, "bytes") > longest_date] <- "-"

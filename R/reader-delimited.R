@@ -17,7 +17,10 @@ read_delimited <- function(source, how, name) {
   table <- read_kinds(file, names, how, name)
   notes <- c(
     if (size[1] == 0) sprintf("%s has a head line and no entries.", name),
-    if (length(names) > 1 && size[2] > 0) blank_line_note(file, name),
+    if (length(names) > 1 && size[2] > size[3]) sprintf(
+      "%s has %s between its entries, which %s none.", name, count_of(size[2] - size[3], "blank line"),
+      if (size[2] - size[3] == 1) "is" else "are"
+    ),
     offset_note(file, table, name), repeated_head_note(table$columns, name)
   )
   list(columns = table$columns, n = size[1], notes = notes, column_notes = table$notes)
@@ -253,23 +256,48 @@ na_notes <- function(read, names) {
 # are called.
 ways_to_read <- list(
   list(words = "numbers", call = NULL, fits = function(texts) core_strict_values(texts, "number")),
-  list(words = "numbers with a decimal comma", call = "number(decimal = \",\")", fits = function(texts) {
-    ifelse(grepl(",", texts, fixed = TRUE), marked_numbers(texts, ",", "."), core_strict_values(texts, "number"))
+  list(words = "numbers with blanks around them", call = "number()", fits = function(texts) {
+    core_strict_values(without_blanks(texts), "number")
   }),
+  list(words = "numbers with a decimal comma", call = "number(decimal = \",\")", fits = function(texts) {
+    marked_numbers(texts, ",", ".")
+  }),
+  list(
+    words = "numbers with a decimal comma", call = "number(decimal = \",\", grouping = \" \")",
+    fits = function(texts) marked_numbers(texts, ",", " ")
+  ),
   list(words = "percentages", call = "percent()", fits = function(texts) percent_numbers(texts, ".")),
   list(words = "percentages", call = "percent(decimal = \",\")", fits = function(texts) percent_numbers(texts, ",")),
   list(words = "amounts of money", call = "money()", fits = function(texts) money_numbers(texts, ".", ",")),
   list(words = "amounts of money", call = "money(decimal = \",\")",
     fits = function(texts) money_numbers(texts, ",", ".")),
   list(words = "dates", call = NULL, fits = function(texts) core_strict_values(texts, "date")),
-  list(words = "times", call = NULL, fits = function(texts) core_strict_values(texts, "time")),
-  list(
-    words = "dates", call = "date(\"%d/%m/%Y\")", fits = function(texts) dates_by_form(texts, "%d/%m/%Y"),
-    other = "date(\"%m/%d/%Y\")", also = function(texts) dates_by_form(texts, "%m/%d/%Y")
-  ),
-  list(words = "dates", call = "date(\"%m/%d/%Y\")", fits = function(texts) dates_by_form(texts, "%m/%d/%Y")),
-  list(words = "dates", call = "date(\"%d.%m.%Y\")", fits = function(texts) dates_by_form(texts, "%d.%m.%Y"))
+  list(words = "times", call = NULL, fits = function(texts) core_strict_values(texts, "time"))
 )
+
+# Forms of dates and times, those with the day first before those with the month first.
+forms_of_dates <- c(
+  "%d/%m/%Y", "%m/%d/%Y", "%d.%m.%Y", "%d-%m-%Y", "%Y/%m/%d", "%d/%m/%y", "%m/%d/%y", "%d.%m.%y", "%d %b %Y",
+    "%d-%b-%Y",
+  "%d-%b-%y", "%b %d, %Y", "%d %B %Y", "%B %d, %Y"
+)
+forms_of_times <- c("%d/%m/%Y %H:%M", "%m/%d/%Y %H:%M", "%d.%m.%Y %H:%M", "%d/%m/%Y %H:%M:%S", "%m/%d/%Y %H:%M:%S",
+  "%d.%m.%Y %H:%M:%S")
+
+way_by_form <- function(word, form, by_form) {
+  other <- if (startsWith(form, "%d/%m")) sub("%d/%m", "%m/%d", form, fixed = TRUE)
+  list(
+    words = paste0(word, "s"), call = sprintf("%s(\"%s\")", word, form), fits = function(texts) by_form(texts, form),
+    other = sprintf("%s(\"%s\")", word, other), also = if (!is.null(other)) function(texts) by_form(texts, other)
+  )
+}
+
+all_ways <- function() {
+  c(
+    ways_to_read, lapply(forms_of_dates, way_by_form, word = "date", by_form = dates_by_form),
+    lapply(forms_of_times, way_by_form, word = "time", by_form = times_by_form)
+  )
+}
 
 # Text that was meant as something else, for the most part of its different values.
 kept_as_text <- function(column, label) {
@@ -277,17 +305,24 @@ kept_as_text <- function(column, label) {
   code_na <- match("NA", texts)
   texts <- texts[nzchar(texts)]
   sample <- seeded_texts(setdiff(texts, "NA"))
-  with_digits <- mean(grepl("[0-9]", sample))
-  if (length(sample) > 0 && with_digits >= most_part(sample)) for (way in ways_to_read) {
-    if (mean(!is.na(way$fits(sample))) >= most_part(sample)) return(way_note(way, column, label))
-  }
+  if (length(sample) > 0 && all(grepl("^[-+]?[0-9]{16,}$", sample))) return(sprintf(
+    "`%s` has numbers of more digits than a number holds, such as %s, and is kept as text.", label, texts[1]
+  ))
+  way <- best_way(sample)
+  if (!is.null(way)) return(way_note(way, column, label))
   if (!is.na(code_na)) return(sprintf(
     "`%s` has the text NA, first in row %s, which is kept; to take it as missing: missing = c(\"\", \"NA\").", label,
     big_mark(row_of_code(column, code_na))
   ))
-  if (length(sample) > 0 && all(grepl("^[-+]?[0-9]{16,}$", sample))) sprintf(
-    "`%s` has numbers of more digits than a number holds, such as %s, and is kept as text.", label, texts[1]
-  )
+}
+
+# The first way that reads all texts, or else most of them.
+best_way <- function(texts) {
+  if (length(texts) == 0 || mean(grepl("[0-9]", texts)) < most_part(texts)) return(NULL)
+  ways <- all_ways()
+  good <- vapply(ways, function(way) mean(!is.na(way$fits(texts))), 1)
+  at <- c(which(good == 1), which(good >= most_part(texts)))
+  if (length(at)) ways[[at[1]]]
 }
 
 # One that shows why: no plain number, if there is one.
@@ -329,10 +364,6 @@ way_note <- function(way, column, label) {
     if (length(bad) > 1) "such texts" else "it", value_text(text),
     if (is.null(way$call)) "" else sprintf(", kinds = c(%s = %s)", name_text(label), kind)
   )
-}
-
-blank_line_note <- function(file, name) {
-  sprintf("%s has blank lines, which are no entries.", name)
 }
 
 # Times with an offset from UTC are instants; the offset itself is not kept.

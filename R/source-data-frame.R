@@ -34,7 +34,8 @@ check_column_names <- function(names, where) {
   }
   bad <- which(is.na(names) | !nzchar(names))
   if (length(bad) > 0) {
-    stop_idle("duplicate_columns", sprintf("%s: column %d has no name.", where, bad[1]), "Give every column a name.")
+    stop_idle("duplicate_columns", sprintf("%s: column %d has no name.", where, bad[1]),
+      "Give every column a name; or is there a separator too many, or are there row numbers without a heading?")
   }
   twice <- unique(names[duplicated(names)])
   if (length(twice) > 0) {

@@ -188,7 +188,8 @@ Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
   return out;
 }
 
-// Finds the records: how many stand behind the head line, and how many lines are blank.
+// Finds the records: how many stand behind the head line, how many lines are blank, and how many of those stand at
+// the end.
 // [[Rcpp::export]]
 Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns) {
   const Rcpp::XPtr<OpenFile> open(file);
@@ -198,7 +199,8 @@ Rcpp::NumericVector core_outline(SEXP file, std::string separator, double column
   shape.blank_counts = columns < 2;
   open->outline = bridge::with_work([&](const idle::Work& work) { return idle::outline_of(*open->bytes, shape, work); });
   const auto& found = open->outline;
-  return {static_cast<double>(std::max<std::int64_t>(found.records - 1, 0)), static_cast<double>(found.blank)};
+  return {static_cast<double>(std::max<std::int64_t>(found.records - 1, 0)), static_cast<double>(found.blank),
+          static_cast<double>(idle::blank_at_end(*open->bytes, shape.line_end))};
 }
 
 // [[Rcpp::export]]

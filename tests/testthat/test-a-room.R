@@ -204,7 +204,9 @@ test_that("a format is added by a reader and a writer, and is known wherever for
   )
   local_room("fixed", "writer",
     place = 9, endings = "[.]fix$", shown = ".fix", takes = character(),
-    write = function(x, path, how) idleledger:::write_whole(path, function(put) put(paste0(x[[1]], "\n", collapse = "")))
+    write = function(x, path, how) {
+      idleledger:::write_whole(path, function(put) put(paste0(x[[1]], "\n", collapse = "")))
+    }
   )
   path <- withr::local_tempfile(fileext = ".fix")
   page <- brief(data.frame(line = c("b", "a")), lines = line)

@@ -61,7 +61,10 @@ test_that("tables come from standard input and go to standard output in any form
   expect_length(chain$err, 0)
   skip_if_not_installed("nanoparquet")
   binary <- run_in(folder,
-    "PROGRAM convert tolls.csv --as parquet > t.parquet; PROGRAM differences tolls.csv t.parquet --match passage | head -2")
+    paste(
+    "PROGRAM convert tolls.csv --as parquet > t.parquet;",
+    "PROGRAM differences tolls.csv t.parquet --match passage | head -2"
+  ))
   expect_match(paste(binary$out, collapse = " "), "all equal|compared")
   expect_length(binary$err, 0)
 })

@@ -234,7 +234,9 @@ test_that("hostile bytes are told by row and column", {
   expect_match(said_by(ledger(written_file(as.raw(c(0x50, 0x4b, 3, 4, 1, 2))))),
     "is a workbook or another zip archive, not text")
   expect_match(said_by(ledger(written_file("\n\n\n"))), "nothing but blank lines")
-  expect_match(flat(ledger(written_file("\na,b\n\n1,2\n\n\n3,4\n"))), "2 entries.*blank lines, which are no entries")
+  spaced <- flat(ledger(written_file("\na,b\n\n1,2\n\n\n3,4\n")))
+  expect_match(spaced, "2 entries.*has 4 blank lines between its entries, which are none")
+  expect_no_match(flat(ledger(written_file("a,b\n1,2\n\n\n"))), "blank")
   expect_identical(as.data.frame(ledger(written_file("a\nx\n\ny\n\n")))$a, c("x", NA, "y", NA))
 })
 

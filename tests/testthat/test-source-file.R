@@ -114,3 +114,18 @@ test_that("many files of one shape are one ledger, in the order of their names, 
   expect_match(said_by(ledger(file.path(folder, "nothing-*.csv"))), "No file is named like")
   expect_match(said_by(ledger(withr::local_tempdir())), "is a folder, not a file, and there is no file in it")
 })
+
+test_that("a page on a file can be saved and read again, in this session or another", {
+  keys <- rep_len(c("a", "b", "\u00e9"), 2e4)
+  path <- written_file(paste0("k,x\n", paste0(keys, ",", 1:2e4, collapse = "\n"), "\n"))
+  page <- brief(path, lines = k, figures = c(s = sum(x)))
+  kept <- withr::local_tempfile(fileext = ".rds")
+  saveRDS(list(page, draw_up(page)), kept)
+  again <- readRDS(kept)
+  expect_equal(as.data.frame(draw_up(again[[1]])), as.data.frame(draw_up(page)))
+  expect_true(all_tie(tie_out(again[[2]])))
+  code <- sprintf(
+    "x <- readRDS('%s'); library(idleledger); cat(all_tie(tie_out(x[[2]])), sum(draw_up(x[[1]])$s))", kept
+  )
+  expect_identical(system2("Rscript", c("-e", shQuote(code)), stdout = TRUE), "TRUE 200010000")
+})

@@ -234,6 +234,16 @@ Outline outline_of(const Bytes& bytes, const Shape& shape, const Work& work, std
   return OutlineMaker(bytes, shape, block).make(work);
 }
 
+std::int64_t blank_at_end(const Bytes& bytes, char line_end) {
+  Scratch scratch;
+  const std::size_t n = std::min(std::size_t{1} << 16, bytes.size());
+  char* const text = scratch.of(n);
+  bytes.read(bytes.size() - n, n, text);
+  std::int64_t ends = 0;
+  for (std::size_t i = n; i > 0 && (text[i - 1] == line_end || text[i - 1] == '\r'); --i) ends += text[i - 1] == line_end;
+  return std::max<std::int64_t>(ends - 1, 0);
+}
+
 std::int64_t line_of(const Bytes& bytes, std::size_t offset, char line_end) {
   Scratch scratch;
   std::int64_t line = 1;

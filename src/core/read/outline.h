@@ -30,6 +30,9 @@ std::size_t behind_mark(const Bytes& bytes);
 Outline outline_of(const Bytes& bytes, const Shape& shape, const Work& work,
                    std::size_t block = std::size_t{1} << 20);
 
+// Blank lines behind the last record, as far as they stand in the last bytes.
+std::int64_t blank_at_end(const Bytes& bytes, char line_end);
+
 // The number of the line, from 1, in which a byte stands.
 std::int64_t line_of(const Bytes& bytes, std::size_t offset, char line_end);
 
