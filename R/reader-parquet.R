@@ -9,7 +9,7 @@ read_parquet <- function(path) {
   need_package("nanoparquet", "reading Parquet files")
   name <- basename(path)
   schema <- readable(name, as.data.frame(nanoparquet::read_parquet_schema(path)))
-  n <- readable(name, nanoparquet::read_parquet_info(path)$num_rows)
+  n <- readable(name, as.double(nanoparquet::read_parquet_metadata(path)$file_meta_data$num_rows))
   top <- schema[!is.na(schema$r_col), ]
   check_flat(schema, top, name)
   kinds <- stats::setNames(parquet_kinds(top), top$name)
@@ -44,15 +44,15 @@ check_flat <- function(schema, top, name) {
 }
 
 fetch_parquet <- function(path, names, top, name) {
-  wide <- nanoparquet::parquet_options(read_int64_type = "integer64", class = character())
-  frame <- readable(name, nanoparquet::read_parquet(path, col_select = names, options = wide))
-  columns <- lapply(stats::setNames(nm = names), function(label) {
+  wide <- nanoparquet::parquet_options(read_int64_type = "integer64")
+  some <- if (!setequal(names, top$name)) names
+  frame <- readable(name, nanoparquet::read_parquet(path, col_select = some, options = wide))
+  lapply(stats::setNames(nm = names), function(label) {
     column <- frame[[label]]
     scale <- top$scale[match(label, top$name)]
     if (!is.na(scale)) column <- exact_decimals(column, scale, label, name)
-    hold_column(column, label, name)$column
+    if (inherits(column, c("difftime", "POSIXct"))) hold_column(column, label, name)$column else column
   })
-  columns
 }
 
 # The double nearest to each decimal; what has more digits than a double tells apart stops.
