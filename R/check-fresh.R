@@ -27,7 +27,7 @@ changed_columns <- function(facts, drawn) {
 
 print_now <- function(drawn, name) {
   low <- lowest_page(drawn)
-  source <- low$brief$source
+  source <- low$entries$source
   if (!name %in% names(kinds_of(source))) return(NULL)
   column <- coded_columns(source, name)[[name]]
   whole_print(fingerprint_column(column), kind_print(column))

@@ -5,13 +5,27 @@
 
 new_entries <- function(brief, aside = FALSE) {
   below <- page_below(brief$source)
-  n <- if (is.null(below)) size_of(brief$source) else below$n
   names <- if (is.null(below)) names(kinds_of(brief$source)) else names(below$columns)
-  list(
-    source = brief$source, below = below, aside = aside, n_read = n, n_added = 0, n = n, rows = NULL,
+  entries <- list(
+    source = brief$source, below = below, aside = aside, n_added = 0, rows = NULL,
     column_of = NULL, source_names = names, column_names = names, made_names = character(), accounts = list(),
     left_out = list(), prepared_by = list(), windowed = FALSE, fetched = new_memo(), seen = new_memo()
   )
+  entries$n <- entries$n_read <- if (is.null(below)) size_of(brief$source) else below$n
+  if (is.null(below)) as_asked_for(entries, brief) else entries
+}
+
+# A source that can be asked gives what the page needs, and says what it kept back.
+as_asked_for <- function(entries, brief) {
+  for_page <- room_of("source", entries$source$opened_as)$for_page
+  asked <- if (!is.null(for_page)) for_page(entries$source, brief, entries$aside)
+  if (is.null(asked)) return(entries)
+  entries$source <- asked$source
+  entries$n <- size_of(asked$source)
+  entries$n_read <- asked$n_read
+  condition <- paste(vapply(brief$checked$only, `[[`, "", "text"), collapse = " and ")
+  entries <- add_account(entries, "only", sprintf("condition not met: %s", condition), asked$unmet)
+  add_account(entries, "only", sprintf("condition missing: %s", condition), asked$unknown)
 }
 
 new_memo <- function() {

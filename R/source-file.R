@@ -13,6 +13,10 @@ room("file", "source", place = 3,
     if (length(sums) > 1) sums <- digest::digest(sums, algo = "sha256", serialize = FALSE)
     list(of = if (length(source$origin) > 1) "files" else "file", name = basename(source$origin[1]),
       sha256 = unname(sums))
+  },
+  for_page = function(source, brief, aside) {
+    if (!is.null(source$fetch)) columns_in_hand(source, columns_of_page(brief))
+    NULL
   }
 )
 

@@ -151,3 +151,11 @@ stop_no_file <- function(path) {
     )
   )
 }
+
+# The columns of its source that a page names; each entry a line shows them all.
+columns_of_page <- function(brief) {
+  all <- names(kinds_of(brief$source))
+  if (is.null(brief$checked$lines)) return(all)
+  named <- unlist(lapply(nodes_within(brief$checked), function(node) if (identical(node$type, "column")) node$name))
+  intersect(all, named)
+}
