@@ -47,9 +47,12 @@
 #' something else, with the word that reads them.
 #' @section Databases:
 #' From PostgreSQL a page fetches the columns that it names, and where every condition of `only` compares a column with
-#' constants (texts for equality only) or asks whether it is missing, the entries that they keep: in one transaction that
-#' reads only, with counts of those that are left out. Decimals are numbers where each is held to its last digit, else text;
-#' 64-bit whole numbers stay what they are. From other databases all is read at once. A table that has changed by the time
+#' constants (texts for equality only) or asks whether it is missing, the entries that they keep: in one transaction
+#' that
+#' reads only, with counts of those that are left out. Decimals are numbers where each is held to its last digit, else
+#' text;
+#' 64-bit whole numbers stay what they are. From other databases all is read at once. A table that has changed by the
+#' time
 #' that further columns are fetched is an error. Parquet files give single columns as well.
 #' @section What stops:
 #' Rows of another length, a quote mark that is not closed or has text behind it, a lone carriage return, NUL, bytes

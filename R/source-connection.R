@@ -20,9 +20,11 @@ table_of_connection <- function(connection, how) {
     stop_idle("bad_argument", "The connection is closed.", "Open it again with DBI::dbConnect().")
   }
   query <- query_for(connection, if (is.null(how$table)) how$name else how$table)
-  ledger <- if (inherits(connection, "PqConnection")) fetched_table(connection, query) else {
+  if (inherits(connection, "PqConnection")) {
+    ledger <- fetched_table(connection, query)
+  } else {
     read <- columns_of_query(connection, query$sql, query$name)
-    new_ledger(read$columns, query$name, read$n, notes = read$notes, column_notes = read$column_notes)
+    ledger <- new_ledger(read$columns, query$name, read$n, notes = read$notes, column_notes = read$column_notes)
   }
   ledger$connection <- connection
   ledger$how <- how

@@ -153,7 +153,7 @@ test_that("a PostgreSQL table keeps 64-bit whole numbers and exact decimals", {
   expect_identical(as.data.frame(ledger(con, table = "select sum(d) as s from t"))$s, 1234567890.1)
 })
 
-test_that("from PostgreSQL a page fetches the columns that it names and the entries that its conditions keep, exactly", {
+test_that("from PostgreSQL a page fetches the columns and the entries that it needs, exactly", {
   skip_if_not_installed("RPostgres")
   skip_if_not(has_server())
   withr::local_timezone("UTC")
