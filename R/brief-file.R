@@ -5,11 +5,9 @@
 #' all others, and nothing else in it is worked.
 #'
 #' The file is YAML. `brief: 1` is its version; `tables` says where the entries are; `given` the values that are
-#' supplied
-#' from outside, with their kinds and defaults; `values` are constants that expressions name; `pages` are the pages,
-#' each
-#' drawn up `from` a table or a page above it in the file, with its sections as texts. The last page is the one that
-#' is meant. Comments begin with `#`.
+#' supplied from outside, with their kinds and defaults; `values` are constants that expressions name; `pages` are the
+#' pages, each drawn up `from` a table or a page above it in the file, with its sections as texts. The last page is
+#' the one that is meant. Comments begin with `#`.
 #'
 #' @param page A [brief()], or a statement.
 #' @param path The path of a file, for instance `receipts.brief.yaml`.
@@ -17,11 +15,9 @@
 #' @param tables Tables by name, for those that the file names and does not know the place of, or in their stead.
 #' @param outside Whether tables may be opened that do not stand in the folder of the file or below it.
 #' @return `write_brief()` the path, unseen; `read_brief()` a [brief()].
-#' @section Errors:
-#' `idle_no_file`; `idle_bad_file` for what is no brief, for a table outside of the folder, or a value that does not
-#' fit;
-#' `idle_unknown_section` for a word that is not known, with the nearest; `idle_no_parse`; and those of [brief()]. They
-#' begin with the file and the line.
+#' @section Errors: `idle_no_file`; `idle_bad_file` for what is no brief, for a table outside of the folder, or a
+#' value that does not fit; `idle_unknown_section` for a word that is not known, with the nearest; `idle_no_parse`;
+#' and those of [brief()]. They begin with the file and the line.
 #' @seealso [as_call()]
 #' @export
 #' @examples

@@ -77,3 +77,14 @@ server_table <- function(name, table, folder) {
     sprintf("\\copy %s from '%s' csv header null '~'", name, path)
   )
 }
+
+# A connection to a server of its own, through R, for the length of a test; skips where there is none.
+local_connection <- function(env = parent.frame()) {
+  skip_if_not_installed("RPostgres")
+  skip_if_not(has_server())
+  withr::local_timezone("UTC", .local_envir = env)
+  server <- local_server(env)
+  connection <- DBI::dbConnect(RPostgres::Postgres(), host = server, user = "postgres", timezone_out = "UTC")
+  withr::defer(DBI::dbDisconnect(connection), envir = env)
+  connection
+}

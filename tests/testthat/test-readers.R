@@ -129,12 +129,7 @@ test_that("SQLite files and connections give tables and queries with their types
 })
 
 test_that("a PostgreSQL table keeps 64-bit whole numbers and exact decimals", {
-  skip_if_not_installed("RPostgres")
-  skip_if_not(has_server())
-  withr::local_timezone("UTC")
-  server <- local_server()
-  con <- DBI::dbConnect(RPostgres::Postgres(), host = server, user = "postgres", timezone_out = "UTC")
-  withr::defer(DBI::dbDisconnect(con))
+  con <- local_connection()
   DBI::dbExecute(con, paste(
     "create table t (k text, i bigint, d numeric(12,2), w numeric, day date, at timestamptz, ok boolean)"
   ))
@@ -154,12 +149,7 @@ test_that("a PostgreSQL table keeps 64-bit whole numbers and exact decimals", {
 })
 
 test_that("from PostgreSQL a page fetches the columns and the entries that it needs, exactly", {
-  skip_if_not_installed("RPostgres")
-  skip_if_not(has_server())
-  withr::local_timezone("UTC")
-  server <- local_server()
-  con <- DBI::dbConnect(RPostgres::Postgres(), host = server, user = "postgres", timezone_out = "UTC")
-  withr::defer(DBI::dbDisconnect(con))
+  con <- local_connection()
   table <- random_table(400, 3)[c("word", "whole", "amount", "day")]
   table$ratio <- rep_len(c(0.1, NaN, Inf, -Inf, NA, 1 / 3), 400)
   table$`odd "name"; --` <- rep_len(c("a'; drop table t; --", "b", NA), 400)

@@ -1,0 +1,69 @@
+# Columns of texts as what was asked of them, or as what their different texts turn out to be.
+
+as_asked <- function(column, label, asked, name) {
+  if (asked$kind == "text") return(column)
+  texts <- texts_of(column)
+  reads <- if (is.null(asked$reads)) usual_reads(asked$kind) else asked$reads
+  values <- reads(texts)
+  bad <- which(is.na(values) & !is.nan(values) & nzchar(texts))
+  if (length(bad) == 0) return(valued(column, values, asked$kind))
+  row <- min(match(bad, codes_of(column)))
+  text <- texts[codes_of(column)[row]]
+  stop_idle(
+    "bad_cell", sprintf("%s: row %s, column `%s`: %s is no %s%s.", name, big_mark(row), label, value_text(text),
+      asked$words,
+      if (length(bad) > 1) sprintf(", nor %s", is_are(length(bad) - 1, "other text")) else ""),
+    sprintf("To take it as missing: missing = c(\"\", %s). To keep the column as it stands: kinds = c(%s = \"text\").",
+      value_text(text), name_text(label)),
+    row = row, column = label
+  )
+}
+
+usual_reads <- function(kind) {
+  if (kind == "number") return(function(texts) exact_numbers(texts))
+  function(texts) core_strict_values(texts, kind)
+}
+
+# Values by text as a column of their kind.
+valued <- function(column, values, kind) {
+  values <- switch(kind, date = as_date_class(values), `yes/no` = as.logical(values), as.double(values))
+  if (kind == "time") values <- structure(values, class = c("POSIXct", "POSIXt"), tzone = "UTC")
+  found <- core_look_up(column, values)
+  if (kind == "time") attributes(found) <- list(class = c("POSIXct", "POSIXt"), tzone = "UTC")
+  found
+}
+
+nothing_of <- function(kind, n) {
+  if (kind == "text") return(text_vector(rep(NA_integer_, n), character()))
+  rep(switch(kind, number = NA_real_, date = as.Date(NA), time = as.POSIXct(NA_real_, origin = "1970-01-01",
+    tz = "UTC"), NA), n)
+}
+
+# What all different texts are, if they are all of one kind: list(kind, values, example).
+kind_of_texts <- function(texts, marks, na) {
+  rest <- texts[nzchar(texts) & !(na & texts == "NA")]
+  if (length(rest) == 0) return(NULL)
+  if (is.null(marks)) {
+    kinds <- unique(core_strict_kinds(utils::head(rest, 100)))
+    if (length(kinds) == 1 && kinds != "text") {
+      values <- core_strict_values(texts, kinds)
+      if (!anyNA(values[texts %in% rest]) || kinds == "number" &&
+        all(!is.na(values) | is.nan(values) | !texts %in% rest)) {
+        if (!mixes_forms(rest, kinds)) return(list(kind = kinds, values = values))
+      }
+    }
+    marks <- list(decimal = ".", grouping = ",")
+    if (!any(grepl(",", rest, fixed = TRUE))) return(NULL)
+  }
+  if (any(grepl("^[-+]?0[0-9]", rest))) return(NULL)
+  digits <- plain_digits(texts, marks$decimal, marks$grouping)
+  values <- core_strict_values(digits, "number")
+  if (anyNA(values[texts %in% rest])) return(NULL)
+  list(kind = "number", values = values, example = which(texts != digits)[1], digits = digits)
+}
+
+mixes_forms <- function(texts, kind) {
+  form <- switch(kind, time = grepl("(Z|[-+][0-9]{2}:?[0-9]{2})$", texts), `yes/no` = texts %in% c("TRUE", "FALSE"),
+    TRUE)
+  length(unique(form)) > 1
+}
