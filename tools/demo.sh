@@ -37,6 +37,8 @@ run draw-up out/tolls.csv "${sections[@]}"
 run tie-out out/tolls.csv "${sections[@]}"
 run proof out/tolls.csv "${sections[@]}" --figure place --where 'lock == "High Pound"'
 run draw-up out/tolls.csv "${sections[@]}" --write out/receipts.csv
+run draw-up out/tolls.csv "${sections[@]}" --write out/receipts.xlsx --formulas
+run differences out/receipts.csv out/receipts.xlsx --match Reach,Lock
 
 crosstab=(
   --title 'How receipts were paid' --only 'toll > 0' --lines 'reach, paid' --figures 'receipts = sum(toll)'
@@ -46,6 +48,6 @@ run draw-up out/tolls.csv "${crosstab[@]}"
 run entries-behind out/tolls.csv "${crosstab[@]}" --where 'reach == "Upper", is_missing(paid)'
 
 echo
-echo "Files written: out/tolls.csv (the entries), out/receipts.csv (the statement)."
+echo "Files written: out/tolls.csv (the entries), out/receipts.csv and out/receipts.xlsx (the statement)."
 echo "Where to look next: README.md; in R, library(idleledger); help(\"brief\"); words()."
 echo "On the command line: $program --help"

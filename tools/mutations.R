@@ -10,7 +10,17 @@ r_mutations <- list(
   list("not_adding_up", "rounding_slack(size, abs(there), found$filled)", "100", "check-footing"),
   list("rounding_slack", "(1 + 1e-09)", "1e6", "check-footing"),
   list("check_unpivot", "identical(unname(before), after)", "TRUE", "prepare-unpivot"),
-  list("differing_cells", "abs(gap) <= tolerance", "abs(gap) < tolerance", "compare-tables"),
+  list("same_numbers", "abs(gap) <= tolerance", "abs(gap) < tolerance", "compare-tables"),
+  list("same_numbers", "10^(1 - digits)", "10^(9 - digits)", "writers"),
+  list("reads_as_total", "word | nothing", "nothing", "differences"),
+  list("in_quotes", "!nzchar(text)", "FALSE", "writers"),
+  list("checked_formulas", "1e-09", "1e9", "writers"),
+  list("as_asked", "length(bad) == 0", "TRUE", "reader-delimited"),
+  list("missing_asked", "\"\"", "c(\"\", \"NA\")", "reader-delimited"),
+  list("check_same_shape", "first$kinds != other$kinds", "FALSE", "source-file"),
+  list("file_beside", "outside || inside", "TRUE", "brief-file"),
+  list("able_in_sql", "\"varchar\"", "\"varchar\", \"bpchar\"", "readers"),
+  list("more_of_table", "!all(same)", "FALSE", "readers"),
   list("number_text", "abs(x) < 0.5 * 10^-decimals", "FALSE", "cells"),
   list("copies_among", "n < 2", "n < 100", "look"),
   list("release_page", "is_text_vector(column)", "FALSE", "drawn"),
@@ -45,7 +55,11 @@ core_mutations <- list(
   list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*n-th value*"),
   list("group/grouping.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
   list("text/escape_text.cpp", "0x200B", "0x200C", "*unfit*"),
-  list("folds/fold_spread.cpp", "n <= less", "n < less", "*one value*")
+  list("folds/fold_spread.cpp", "n <= less", "n < less", "*one value*"),
+  list("read/outline.cpp", "way.alive = false, false", "way.alive = true, false", "*random delimited*"),
+  list("read/unpack.cpp", "if (!ended_) throw", "if (false) throw", "*packed*"),
+  list("read/strict_values.cpp", "number.whole > 1 &&", "false &&", "*look like numbers*"),
+  list("read/delimited.cpp", "next_of(w) < next_of(next)", "next_of(w) > next_of(next)", "*several threads*")
 )
 
 # Whether a test file fails while a function's text is changed.
