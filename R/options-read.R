@@ -133,7 +133,6 @@ one_of_files <- function(files) {
 how_of <- function(options) {
   how <- options[intersect(names(options), setdiff(names(source_options()), "kinds"))]
   if (!is.null(how$missing)) how$missing <- c("", how$missing)
-  if (!is.null(how$sheet) && grepl("^[0-9]+$", how$sheet)) how$sheet <- as.numeric(how$sheet)
   if (!is.null(options$kinds)) how$kinds <- kinds_from_text(options$kinds)
   how
 }

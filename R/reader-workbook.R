@@ -36,8 +36,9 @@ read_workbook <- function(path, how) {
 
 sheet_asked <- function(asked, sheets, name) {
   if (is.null(asked)) return(sheets[1])
-  if (is.numeric(asked) && length(asked) == 1 && asked %in% seq_along(sheets)) return(sheets[asked])
   if (is_one_text(asked) && asked %in% sheets) return(asked)
+  number <- suppressWarnings(as.numeric(asked))
+  if (length(number) == 1 && number %in% seq_along(sheets)) return(sheets[number])
   stop_idle("bad_argument", sprintf("%s has no sheet %s.", name, value_text(asked[[1]])),
     meant(as.character(asked[[1]]), sheets, "sheets"))
 }

@@ -4,12 +4,14 @@ room("workbook", "writer", place = 3,
   endings = "[.]xlsx$", shown = ".xlsx", takes = "formulas",
   write = function(x, path, how) {
     need_package("openxlsx", "writing workbooks")
+    if (how$formulas) need_package("zip", "formulas in workbooks")
     check_sheet_limits(x)
     book <- openxlsx::createWorkbook(creator = "Idle Ledger", title = statement_part(x, "title"))
     fill_statement_sheet(book, x, how$formulas)
     fill_about_sheet(book, x)
     write_beside(path, function(beside) {
       openxlsx::saveWorkbook(book, beside, overwrite = TRUE)
+      if (how$formulas) add_formula_values(beside, as.data.frame(x))
       NULL
     })
   }
@@ -167,4 +169,26 @@ about_rows <- function(x) {
     label("Tie-out", vapply(checks, `[[`, "", "sentence")),
     label("In R", call_lines(brief)), label("Command line", command_of(brief))
   )
+}
+
+# The library writes formulas without their values, so that who only looks at the sheet, or reads it, sees nothing: each
+# gets the value that it was written for.
+add_formula_values <- function(path, table) {
+  folder <- tempfile()
+  on.exit(unlink(folder, recursive = TRUE))
+  utils::unzip(path, exdir = folder)
+  sheet <- file.path(folder, "xl", "worksheets", "sheet1.xml")
+  xml <- readChar(sheet, file.size(sheet), useBytes = TRUE)
+  found <- gregexpr("<c r=\"[A-Z]+[0-9]+\"[^>]*><f>[^<]*</f></c>", xml, useBytes = TRUE)
+  cells <- regmatches(xml, found)[[1]]
+  if (length(cells) == 0) return(invisible())
+  at <- sub("^<c r=\"([A-Z]+[0-9]+)\".*", "\\1", cells)
+  column <- match(gsub("[0-9]", "", at), column_letters(ncol(table)))
+  row <- as.integer(gsub("[A-Z]", "", at)) - 1L
+  values <- mapply(function(k, i) number_written(as_plain_number(table[[k]][i])), column, row)
+  regmatches(xml, found) <- list(paste0(
+    sub(" t=\"str\"", "", sub("</c>$", "", cells), fixed = TRUE), "<v>", values, "</v></c>"
+  ))
+  writeBin(charToRaw(xml), sheet)
+  zip::zip(path, list.files(folder, all.files = TRUE, no.. = TRUE), root = folder, mode = "mirror")
 }

@@ -74,7 +74,7 @@ test_that("workbooks give each cell in its kind, and name merged cells, formulas
   expect_match(said, "`x` has cells of several kinds and is kept as text: \"n/a\" in row 3 of the sheet is a text")
   expect_match(said, "has 2 sheets; this is the first, \"First\". Another: sheet = \"Second\"")
   expect_identical(as.data.frame(ledger(odd, sheet = "Second", range = "B3:B4")), data.frame(z = 9))
-  expect_identical(as.data.frame(ledger(odd, sheet = 2, range = "B3:B4"))$z, 9)
+  for (sheet in list(2, "2")) expect_identical(as.data.frame(ledger(odd, sheet = sheet, range = "B3:B4"))$z, 9)
   expect_match(said_by(ledger(odd, sheet = "Secnd")), "no sheet \"Secnd\". Did you mean `Second`")
   expect_match(said_by(ledger(odd, kinds = c(x = "number"))), "row 2, column `x`: \"n/a\" is no number")
   expect_match(said_by(ledger(written_file("a,b\n1,2\n", "x.xlsx"))), "x.xlsx cannot be read")

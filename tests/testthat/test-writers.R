@@ -78,6 +78,8 @@ test_that("live formulas give the values that they stand for, and only where the
     colnames(cells) <- LETTERS[seq_len(ncol(cells))]
     formulas <- sheet_cells(path)$formulas
     expect_gt(length(formulas), 10)
+    expect_true(idleledger:::is_same(differences(ours, path)))
+    expect_no_match(flat(ledger(path)), "without a value")
     for (text in formulas) {
       at <- sub("<c r=\"([A-Z]+[0-9]+)\".*", "\\1", text)
       value <- formula_value(sub(".*<f>([^<]*)</f>.*", "\\1", text), cells)
