@@ -56,7 +56,7 @@ core_mutations <- list(
   list("group/grouping.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
   list("text/escape_text.cpp", "0x200B", "0x200C", "*unfit*"),
   list("folds/fold_spread.cpp", "n <= less", "n < less", "*one value*"),
-  list("read/outline.cpp", "way.alive = false, false", "way.alive = true, false", "*random delimited*"),
+  list("read/outline.cpp", "inside ? region.inside : region.between", "region.between", "*random delimited*"),
   list("read/unpack.cpp", "if (!ended_) throw", "if (false) throw", "*packed*"),
   list("read/strict_values.cpp", "number.whole > 1 &&", "false &&", "*look like numbers*"),
   list("read/delimited.cpp", "next_of(w) < next_of(next)", "next_of(w) > next_of(next)", "*several threads*")

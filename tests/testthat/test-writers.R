@@ -54,6 +54,9 @@ test_that("a workbook has numbers as numbers, rules, a frozen head, and a sheet 
     "idle-ledger draw-up tolls.csv", "Recomputed:", "One line for each reach and lock")) {
     expect_match(about, text)
   }
+  nearly <- ours
+  nearly$receipts[2] <- nearly$receipts[2] * (1 + 1e-10)
+  expect_identical(nrow(differences(nearly, path)$cells), 1L)
   found <- sheet_cells(path)
   expect_match(found$xml, "<pane [^>]*ySplit=\"1\"[^>]*state=\"frozen\"")
   expect_true(all(c("[Content_Types].xml", "_rels/.rels", "xl/workbook.xml", "xl/worksheets/sheet1.xml",
