@@ -67,6 +67,7 @@ given_kind <- function(value) {
 
 # Sections as texts, with the local values that they name under names that no other page uses for another value.
 constants_moved <- function(brief, taken) {
+  brief <- without_shadowed(brief)
   values <- list()
   fresh <- function(wish) free_name(wish, c(taken, names(values)))
   move <- function(expr, own) {

@@ -52,6 +52,7 @@ kinds_text <- function(kinds) {
 # Local values that the items name: one a name for all of the brief; where two items mean different values by one
 # name, those stand in the expressions themselves.
 values_of_brief <- function(brief) {
+  brief <- without_shadowed(brief)
   all <- unlist(unname(lapply(brief$sections, function(items) lapply(items, `[[`, "values"))), recursive = FALSE)
   named <- do.call(c, c(list(list()), all))
   names <- unique(names(named))
@@ -63,6 +64,19 @@ values_of_brief <- function(brief) {
     item
   })
   list(shared = shared, sections = sections)
+}
+
+# Local values that have the name of a column are not used, so they are not carried on.
+without_shadowed <- function(brief) {
+  for (name in names(brief$sections)) {
+    named <- Filter(function(node) identical(node$type, "column"), nodes_within(brief$checked[[name]]))
+    columns <- vapply(named, `[[`, "", "name")
+    brief$sections[[name]] <- lapply(brief$sections[[name]], function(item) {
+      item$values <- item$values[setdiff(names(item$values), columns)]
+      item
+    })
+  }
+  brief
 }
 
 with_constants <- function(expr, values) {

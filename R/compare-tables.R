@@ -148,7 +148,8 @@ set_totals_apart <- function(sides, keys) {
   if (all(marked)) return(list(tables = tables, totals = totals))
   for (k in 1:2) {
     total <- if (marked[k]) tables[[k]]$line_kind %in% c("subtotal", "total") else
-      if (is.null(sides[[k]]$statement)) reads_as_total(tables[[k]], keys) else rep(FALSE, nrow(tables[[k]]))
+      if (is.null(sides[[k]]$statement)) reads_as_total(tables[[k]], keys, sides[[3 - k]]$table) else
+        rep(FALSE, nrow(tables[[k]]))
     totals[[k]] <- pick_lines(tables[[k]], which(total))
     tables[[k]] <- pick_lines(tables[[k]], which(!total))
   }
@@ -157,8 +158,8 @@ set_totals_apart <- function(sides, keys) {
 
 total_words <- "^\\s*((grand|sub|over)?[- ]?totals?|sum|overall|all( of)? .*|.* totals?)\\s*:?\\s*$"
 
-# A line with a word for a total among its keys, or with none of them.
-reads_as_total <- function(table, keys) {
+# A line with a word for a total among its keys, or with none of them, unless the other table has that line too.
+reads_as_total <- function(table, keys, other) {
   texts <- lapply(table[intersect(keys, names(table))], function(column) {
     if (is.character(column)) column else
     as.character(column)
@@ -166,7 +167,9 @@ reads_as_total <- function(table, keys) {
   if (length(texts) == 0 || nrow(table) == 0) return(rep(FALSE, nrow(table)))
   word <- Reduce(`|`, lapply(texts, grepl, pattern = total_words, ignore.case = TRUE))
   nothing <- Reduce(`&`, lapply(texts, function(text) is.na(text) | !nzchar(text)))
-  word | nothing & seq_len(nrow(table)) == nrow(table) & nrow(table) > 2
+  shared <- intersect(keys, names(table))
+  theirs <- key_of_lines(table, shared) %in% key_of_lines(other, shared)
+  (word | nothing & seq_len(nrow(table)) == nrow(table) & nrow(table) > 2) & !theirs
 }
 
 key_of_lines <- function(table, keys) {

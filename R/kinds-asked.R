@@ -1,6 +1,6 @@
 # The kinds that a caller asks for columns of a file. A word for a kind, such as money(), makes a record: the kind
-# that the column will have, and how its texts become values. `reads(texts)` works on different texts and gives NA
-# for those that do not fit.
+# that the column will have, and how its texts become values. `reads(texts, marks)` works on different texts and gives
+# NA for those that do not fit; `marks` are those of the language that the caller names, list(decimal, grouping).
 
 asked_kind <- function(kind, reads = NULL, words = NULL) {
   list(kind = kind, reads = reads, words = words, text = expr_text(sys.call(-1)))
@@ -9,27 +9,37 @@ asked_kind <- function(kind, reads = NULL, words = NULL) {
 # Words for kinds, as they stand in `kinds = c(toll = money(decimal = ","))`.
 kind_words_asked <- list(
   text = function() asked_kind("text"),
-  number = function(decimal = ".", grouping = if (decimal == ",") "." else ",") {
-    asked_kind("number", function(texts) marked_numbers(texts, decimal, grouping), "number")
+  number = function(decimal = NULL, grouping = NULL) {
+    asked_kind("number", reads_marked(marked_numbers, decimal, grouping), "number")
   },
-  money = function(decimal = ".", grouping = if (decimal == ",") "." else ",") {
-    asked_kind("number", function(texts) money_numbers(texts, decimal, grouping), "amount of money")
+  money = function(decimal = NULL, grouping = NULL) {
+    asked_kind("number", reads_marked(money_numbers, decimal, grouping), "amount of money")
   },
-  percent = function(decimal = ".") {
-    asked_kind("number", function(texts) percent_numbers(texts, decimal), "percentage")
-  },
+  percent = function(decimal = NULL) asked_kind("number", reads_marked(percent_numbers, decimal, NULL), "percentage"),
   date = function(form = NULL) {
-    asked_kind("date", if (!is.null(form)) function(texts) dates_by_form(texts, form),
-    "date")
+    asked_kind("date", if (!is.null(form)) function(texts, marks) dates_by_form(texts, form), "date")
   },
   time = function(form = NULL) {
-    asked_kind("time", if (!is.null(form)) function(texts) times_by_form(texts, form),
-    "time")
+    asked_kind("time", if (!is.null(form)) function(texts, marks) times_by_form(texts, form), "time")
   },
   yes_no = function(yes = "TRUE", no = "FALSE") {
-    asked_kind("yes/no", function(texts) ifelse(texts %in% yes, TRUE, ifelse(texts %in% no, FALSE, NA)), "yes/no")
+    asked_kind("yes/no", function(texts, marks) {
+      ifelse(texts %in% yes, TRUE, ifelse(texts %in% no, FALSE, NA))
+    }, "yes/no")
   }
 )
+
+# The marks are those that the word names, else the language's.
+reads_marked <- function(read, decimal, grouping) {
+  force(read)
+  function(texts, marks) {
+    if (is.null(decimal) && !is.null(marks)) decimal <- marks$decimal
+    if (is.null(decimal)) decimal <- "."
+    if (is.null(grouping) && identical(decimal, marks$decimal)) grouping <- marks$grouping
+    if (is.null(grouping)) grouping <- if (decimal == ",") "." else ","
+    read(texts, decimal, grouping)
+  }
+}
 
 kinds_by_name <- function(name) {
   word <- if (identical(name, "yes/no")) "yes_no" else name
@@ -114,8 +124,7 @@ exact_numbers <- function(digits) {
 }
 
 marked_numbers <- function(texts, decimal, grouping) {
-  exact_numbers(plain_digits(without_blanks(texts), decimal,
-  grouping))
+  exact_numbers(plain_digits(without_blanks(texts), decimal, grouping))
 }
 
 without_blanks <- function(texts) gsub("^[ \t\u00a0\u202f]+|[ \t\u00a0\u202f]+$", "", texts)
@@ -131,9 +140,9 @@ money_numbers <- function(texts, decimal, grouping) {
   ifelse(brackets | behind, -numbers, numbers)
 }
 
-percent_numbers <- function(texts, decimal) {
+percent_numbers <- function(texts, decimal, grouping = if (decimal == ",") "." else ",") {
   good <- grepl("% *$", texts)
-  digits <- plain_digits(sub("[ \u00a0\u202f]*% *$", "", texts), decimal, if (decimal == ",") "." else ",")
+  digits <- plain_digits(sub("[ \u00a0\u202f]*% *$", "", texts), decimal, grouping)
   digits[!good | grepl("[eE]", digits)] <- NA
   ifelse(is.na(digits), NA_real_, exact_numbers(paste0(digits, "e-2")))
 }

@@ -19,7 +19,8 @@
 #' [strptime()], `yes_no("Y", "N")`. A cell that does not fit is an error that names it.
 #' @param separator What stands between the cells of delimited text: one character, or `"comma"`, `"semicolon"`,
 #' `"tab"`, `"bar"`. By default it is seen, and asked for where two would do.
-#' @param locale The language, such as `"de"`, whose marks numbers in the file have: 1.234,5.
+#' @param locale The language, such as `"de"`, whose marks numbers in a delimited file have: 1.234,5. Words for kinds
+#'   follow it where they name no marks of their own.
 #' @param sheet,range Of a workbook: the sheet, by name or number, and the cells, such as `"B3:F200"`.
 #' @param table Of a database: the name of a table, or a `SELECT`.
 #' @param x A ledger.

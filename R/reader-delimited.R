@@ -83,7 +83,8 @@ read_kinds <- function(file, names, how, name) {
   if (!is.null(marks)) guessed[guessed == "number"] <- "text"
   for (label in names(how$kinds)) {
     asked <- how$kinds[[label]]
-    guessed[[label]] <- if (is.null(asked$reads)) asked$kind else "text"
+    plain <- is.null(asked$reads) && (is.null(marks) || asked$kind != "number")
+    guessed[[label]] <- if (plain) asked$kind else "text"
   }
   read <- read_as(file, guessed, how, names, name)
   wrong <- which(!read$fits)
@@ -114,7 +115,7 @@ settle_column <- function(column, label, asked, marks, how, name) {
     if (!is.null(asked) && is.logical(column) && all_missing(column)) column <- nothing_of(asked$kind, length(column))
     return(list(column = column))
   }
-  if (!is.null(asked)) return(list(column = as_asked(column, label, asked, name)))
+  if (!is.null(asked)) return(list(column = as_asked(column, label, asked, name, marks, is.null(how$missing))))
   found <- kind_of_texts(texts_of(column), marks, is.null(how$missing))
   if (!is.null(found)) return(list(
     column = valued(column, found$values, found$kind), note = text_note(found, column, label)

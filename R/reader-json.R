@@ -2,8 +2,7 @@
 # null, are missing.
 
 room("json", "reader", place = 4,
-  endings = "[.](json|ndjson|jsonl)([.]gz)?$", shown = c(".json", ".ndjson", ".jsonl"), takes = c("kinds", "missing",
-    "locale"),
+  endings = "[.](json|ndjson|jsonl)([.]gz)?$", shown = c(".json", ".ndjson", ".jsonl"), takes = c("kinds", "missing"),
   read = function(path, how) read_records(path, how)
 )
 

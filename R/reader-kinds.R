@@ -1,11 +1,12 @@
 # Columns of texts as what was asked of them, or as what their different texts turn out to be.
 
-as_asked <- function(column, label, asked, name) {
+# `marks` are those of a language; `na`: NA is missing.
+as_asked <- function(column, label, asked, name, marks = NULL, na = FALSE) {
   if (asked$kind == "text") return(column)
   texts <- texts_of(column)
   reads <- if (is.null(asked$reads)) usual_reads(asked$kind) else asked$reads
-  values <- reads(texts)
-  bad <- which(is.na(values) & !is.nan(values) & nzchar(texts))
+  values <- reads(texts, marks)
+  bad <- which(is.na(values) & !is.nan(values) & nzchar(texts) & !(na & texts == "NA"))
   if (length(bad) == 0) return(valued(column, values, asked$kind))
   row <- min(match(bad, codes_of(column)))
   text <- texts[codes_of(column)[row]]
@@ -20,8 +21,10 @@ as_asked <- function(column, label, asked, name) {
 }
 
 usual_reads <- function(kind) {
-  if (kind == "number") return(function(texts) exact_numbers(texts))
-  function(texts) core_strict_values(texts, kind)
+  function(texts, marks) {
+    if (kind != "number") return(core_strict_values(texts, kind))
+    if (is.null(marks)) exact_numbers(texts) else marked_numbers(texts, marks$decimal, marks$grouping)
+  }
 }
 
 # Values by text as a column of their kind.
@@ -47,10 +50,8 @@ kind_of_texts <- function(texts, marks, na) {
     kinds <- unique(core_strict_kinds(utils::head(rest, 100)))
     if (length(kinds) == 1 && kinds != "text") {
       values <- core_strict_values(texts, kinds)
-      if (!anyNA(values[texts %in% rest]) || kinds == "number" &&
-        all(!is.na(values) | is.nan(values) | !texts %in% rest)) {
-        if (!mixes_forms(rest, kinds)) return(list(kind = kinds, values = values))
-      }
+      fits <- !is.na(values) | is.nan(values)
+      if (all(fits[texts %in% rest]) && !mixes_forms(rest, kinds)) return(list(kind = kinds, values = values))
     }
     marks <- list(decimal = ".", grouping = ",")
     if (!any(grepl(",", rest, fixed = TRUE))) return(NULL)

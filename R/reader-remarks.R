@@ -86,8 +86,7 @@ telling_text <- function(texts) {
 most_part <- function(texts) if (length(texts) < 5) 0.5 else 0.8
 
 seeded_texts <- function(texts, most = 1000) {
-  if (length(texts) > most) texts[seeded_sample(length(texts),
-  most)] else texts
+  if (length(texts) > most) texts[seeded_sample(length(texts), most)] else texts
 }
 
 way_note <- function(way, column, label) {

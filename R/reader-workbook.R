@@ -1,7 +1,7 @@
 # Workbooks (.xlsx), read by readxl cell by cell, each with the kind that it has there.
 
 room("workbook", "reader", place = 3,
-  endings = "[.](xlsx|xlsm)$", shown = ".xlsx", takes = c("sheet", "range", "kinds", "missing", "locale"),
+  endings = "[.](xlsx|xlsm)$", shown = ".xlsx", takes = c("sheet", "range", "kinds", "missing"),
   read = function(path, how) read_workbook(path, how)
 )
 

@@ -52,7 +52,7 @@ one_file <- function(path, how) {
     "bad_file", sprintf("%s was changed while it was read.", path), "Open it again once it is whole."
   )
   ledger <- new_ledger(
-    read$columns, basename(path), read$n, normalizePath(path), c(read$notes, read$all_notes), as.list(read$column_notes)
+    read$columns, basename(path), read$n, normalizePath(path), read$notes, as.list(read$column_notes)
   )
   if (!is.null(read$fetch)) ledger <- fetched_later(ledger, read$fetch, read$kinds)
   ledger$marks <- list(marks)

@@ -127,7 +127,7 @@ text_of_file <- function(path, name) {
   text <- rawToChar(bytes)
   Encoding(text) <- "UTF-8"
   if (!validUTF8(text)) stop_idle("bad_text", sprintf("%s has bytes that are not valid UTF-8.", name),
-    "Write it in UTF-8, as JSON has to be.")
+    "Write it in UTF-8.")
   text
 }
 

@@ -165,6 +165,14 @@ SEXP core_open_delimited(SEXP source, std::string encoding, double most) {
   return Rcpp::XPtr<OpenFile>(file.release(), true);
 }
 
+// How the records of a file are told apart; lines are said to end as its first one does.
+static idle::Shape shape_of(const OpenFile& file, const std::string& separator) {
+  idle::Shape shape;
+  shape.separator = separator[0];
+  shape.line_end = idle::line_end_of(*file.bytes);
+  return shape;
+}
+
 // Some bytes from the start.
 // [[Rcpp::export]]
 Rcpp::RawVector core_first_bytes(SEXP file, double most) {
@@ -179,10 +187,8 @@ Rcpp::RawVector core_first_bytes(SEXP file, double most) {
 // [[Rcpp::export]]
 Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
   const Rcpp::XPtr<OpenFile> open(file);
-  idle::Shape shape;
-  shape.separator = separator[0];
-  shape.line_end = idle::line_end_of(*open->bytes);
-  const auto records = idle::first_records(*open->bytes, shape, static_cast<std::size_t>(most));
+  const auto records =
+      idle::first_records(*open->bytes, shape_of(*open, separator), static_cast<std::size_t>(most));
   Rcpp::List out(records.size());
   for (std::size_t i = 0; i < records.size(); ++i) out[i] = strings_of(records[i]);
   return out;
@@ -193,9 +199,7 @@ Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
 // [[Rcpp::export]]
 Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns) {
   const Rcpp::XPtr<OpenFile> open(file);
-  idle::Shape shape;
-  shape.separator = separator[0];
-  shape.line_end = idle::line_end_of(*open->bytes);
+  idle::Shape shape = shape_of(*open, separator);
   shape.blank_counts = columns < 2;
   open->outline = bridge::with_work([&](const idle::Work& work) { return idle::outline_of(*open->bytes, shape, work); });
   const auto& found = open->outline;

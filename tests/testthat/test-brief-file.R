@@ -153,6 +153,24 @@ test_that("a file never runs code and opens nothing outside its folder", {
   }
 })
 
+test_that("a local variable with the name of a column changes no brief on its way through files, calls and commands", {
+  toll <- 5
+  reach <- "Upper"
+  table <- demo_table("tolls", as = "path")
+  below <- brief(table, only = toll > 2, lines = c(reach, lock), figures = c(s = sum(toll)))
+  page <- brief(below, only = reach != "Lower", lines = reach, figures = c(toll = sum(s)), show = toll > 100)
+  for (made in list(below, page)) {
+    same_page(made, brief_again(made))
+    env <- new.env(parent = globalenv())
+    eval(parse(text = unclass(as_call(made))), env)
+    same_page(made, env$page)
+  }
+  expect_match(idleledger:::command_of(below), "--only 'toll > 2' --lines 'reach, lock'", fixed = TRUE)
+  limit <- 7
+  used <- brief(table, only = toll > limit, lines = lock, figures = c(n = count()))
+  expect_match(idleledger:::command_of(used), "--only 'toll > 7'", fixed = TRUE)
+})
+
 test_that("as_call gives R that makes the same page", {
   least <- 2
   page <- brief(demo_table("tolls", as = "path"),

@@ -8,42 +8,36 @@ run_in <- function(folder, command) {
   list(status = c(attr(out, "status"), 0L)[1], out = out, err = readLines(err))
 }
 
-here <- function(...) {
-  withr::local_options(cli.width = 80, width = 80, cli.num_colors = 1)
-  err <- capture.output(out <- capture.output(status <- command_line(c(...))), type = "message")
-  list(status = status, out = out, err = err)
-}
-
 table <- demo_table("tolls", as = "path")
 
 test_that("a starter brief draws up as it is written, and a brief is described, changed and told as a call", {
   folder <- withr::local_tempdir()
   file.copy(table, file.path(folder, "tolls.csv"))
   withr::local_dir(folder)
-  expect_match(here("new", "tolls.csv", "--write", "page.yaml")$err, "Wrote a starter brief to page.yaml")
-  expect_match(here("new", "tolls.csv", "--write", "page.yaml")$err, "page.yaml is there already")
-  drawn <- here("draw-up", "page.yaml")
+  expect_match(program("new", "tolls.csv", "--write", "page.yaml")$err, "Wrote a starter brief to page.yaml")
+  expect_match(program("new", "tolls.csv", "--write", "page.yaml")$err, "page.yaml is there already")
+  drawn <- program("draw-up", "page.yaml")
   expect_identical(drawn$status, 0L)
   expect_match(paste(drawn$out, collapse = "\n"), "Middle +7,281 +78,888.00")
-  expect_identical(here("tie-out", "page.yaml")$status, 0L)
-  expect_match(paste(here("describe", "page.yaml", "--only", "toll > 5")$out, collapse = "\n"),
+  expect_identical(program("tie-out", "page.yaml")$status, 0L)
+  expect_match(paste(program("describe", "page.yaml", "--only", "toll > 5")$out, collapse = "\n"),
     "Keep only entries where toll > 5")
-  expect_match(paste(here("describe", "page.yaml", "--call")$out, collapse = "\n"), "page <- brief\\(entries,")
-  said <- here("draw-up", "page.yaml", "--lines", "lokc")
+  expect_match(paste(program("describe", "page.yaml", "--call")$out, collapse = "\n"), "page <- brief\\(entries,")
+  said <- program("draw-up", "page.yaml", "--lines", "lokc")
   expect_identical(said$status, 2L)
   expect_match(said$err, "lokc")
   cat(gsub("order: .*", "only: start_of(passed_on, \"month\") == given(month)", readLines("page.yaml")),
     file = "month.yaml", sep = "\n")
   cat("given:", "  month: {kind: date, default: 2025-03-01}", file = "month.yaml", sep = "\n", append = TRUE)
-  march <- here("draw-up", "month.yaml")
-  expect_identical(march$out, here("draw-up", "month.yaml", "--given", "month=2025-03")$out)
-  expect_false(identical(march$out, here("draw-up", "month.yaml", "--given", "month=2025-04")$out))
-  expect_match(here("draw-up", "month.yaml", "--given", "month=soon")$err,
+  march <- program("draw-up", "month.yaml")
+  expect_identical(march$out, program("draw-up", "month.yaml", "--given", "month=2025-03")$out)
+  expect_false(identical(march$out, program("draw-up", "month.yaml", "--given", "month=2025-04")$out))
+  expect_match(program("draw-up", "month.yaml", "--given", "month=soon")$err,
     "given\\(month\\) is a date, and got \"soon\"")
   dir.create("in")
   file.rename("page.yaml", "in/page.yaml")
-  expect_match(here("draw-up", "in/page.yaml")$err, "There is no file|does not stand in the folder")
-  expect_identical(here("draw-up", "in/page.yaml", "--source", "entries=tolls.csv")$status, 0L)
+  expect_match(program("draw-up", "in/page.yaml")$err, "There is no file|does not stand in the folder")
+  expect_identical(program("draw-up", "in/page.yaml", "--source", "entries=tolls.csv")$status, 0L)
 })
 
 test_that("tables come from standard input and go to standard output in any format, and through convert unchanged", {
@@ -71,7 +65,7 @@ test_that("tables come from standard input and go to standard output in any form
 
 test_that("a file is read as its options say, and each wrong one is one clear line", {
   odd <- written_file("lock;toll;day\nTarn;1.234,5;01/02/2025\nLime;n/a;02/02/2025\n", "odd.csv")
-  read <- here("look", odd, "--locale", "de", "--missing", "n/a", "--kinds", "day = date(\"%d/%m/%Y\"), lock = text")
+  read <- program("look", odd, "--locale", "de", "--missing", "n/a", "--kinds", "day = date(\"%d/%m/%Y\"), lock = text")
   expect_match(paste(read$out, collapse = "\n"), "toll +number")
   expect_match(paste(read$out, collapse = "\n"), "day +date")
   wrong <- list(
@@ -91,7 +85,7 @@ test_that("a file is read as its options say, and each wrong one is one clear li
       c("draw-up", table, table) ~ "Name one file; there are 2"
   )
   for (case in wrong) {
-    got <- here(eval(case[[2]]))
+    got <- program(eval(case[[2]]))
     expect_identical(got$status, 2L, info = case[[3]])
     expect_length(got$err, 1)
     expect_match(got$err, paste0("^idle-ledger: .*", case[[3]]))
@@ -99,10 +93,10 @@ test_that("a file is read as its options say, and each wrong one is one clear li
 })
 
 test_that("every command and option says what it takes, in help, manual and completion", {
-  manual <- here("manual")$out
-  shell <- here("completion", "bash")$out
+  manual <- program("manual")$out
+  shell <- program("completion", "bash")$out
   for (name in idleledger:::rooms_of("command")) {
-    said <- paste(here("help", name)$out, collapse = "\n")
+    said <- paste(program("help", name)$out, collapse = "\n")
     expect_match(said, paste0("Usage: idle-ledger ", name))
     options <- idleledger:::room_of("command", name)$options()
     for (option in names(options)) {
@@ -113,7 +107,7 @@ test_that("every command and option says what it takes, in help, manual and comp
     }
     expect_true(any(grepl(paste0(name, ") words="), shell, fixed = TRUE)))
   }
-  for (topic in c("lines", "rolling", "sum", "files", "values", "percent", "unpivot")) expect_identical(here("help",
+  for (topic in c("lines", "rolling", "sum", "files", "values", "percent", "unpivot")) expect_identical(program("help",
     topic)$status, 0L, info = topic)
   folder <- withr::local_tempdir()
   writeLines(c(shell, "COMP_WORDS=(idle-ledger dra); COMP_CWORD=1; _idle_ledger; echo ${COMPREPLY[@]}",

@@ -9,12 +9,6 @@ process <- function(...) {
   list(status = status, out = readLines(out), err = readLines(err))
 }
 
-program <- function(...) {
-  withr::local_options(cli.width = 80, width = 80, cli.num_colors = 1)
-  err <- capture.output(out <- capture.output(status <- command_line(c(...))), type = "message")
-  list(status = status, out = out, err = err)
-}
-
 table <- demo_table("tolls", as = "path")
 
 test_that("the program draws up, ties out, and writes", {

@@ -66,6 +66,15 @@ test_that("a colleague's table is read as it was meant: headings, text, rounding
   expect_identical(worded$cells[c("a", "text_a", "text_b")], data.frame(a = NA_real_, text_a = "b", text_b = "c"))
 })
 
+test_that("a key that only reads like a total is a line, where both have it", {
+  ours <- data.frame(lock = c("All Saints", "Lime Kiln", "Sum", NA), s = c(1, 2, 3, 4))
+  theirs <- rbind(transform(ours, s = s + c(5, 0, 0, 0)), data.frame(lock = "Total", s = 15))
+  found <- differences(ours, theirs, match = "lock")
+  expect_identical(found$cells$lock, "All Saints")
+  expect_identical(found$totals[[2]]$lock, "Total")
+  expect_identical(nrow(found$only_a) + nrow(found$only_b), 0L)
+})
+
 test_that("a statement of every shape ties with its own file of every format", {
   pages <- list(
     plain = page, footed = amend(page, footing = cube(reach, lock), beside = c(share = share(s, per = reach)),

@@ -283,6 +283,14 @@ test_that("kinds that are asked for are read by their words, and misfits stop", 
     call <- bquote(ledger(path, kinds = c(e = .(kind))))
     expect_match(said_by(eval(call)), "row 1, column `e`: \"Y\" is no ")
   }
+  german <- written_file("x;y;z;w\n1.234;5.678 \u20ac;12,5%;NA\n5;(1.000,5);1%;7\n")
+  for (kinds in list(c(x = "number", w = "number"), NULL)) {
+    read <- as.data.frame(ledger(german, locale = "de", kinds = kinds))
+    expect_identical(read[c("x", "w")], data.frame(x = c(1234, 5), w = c(NA, 7)))
+  }
+  read <- as.data.frame(ledger(german, locale = "de", kinds = c(y = money(), z = percent(), w = number())))
+  expect_identical(read[-1], data.frame(y = c(5678, -1000.5), z = c(0.125, 0.01), w = c(NA, 7)))
+  expect_match(said_by(ledger(german, kinds = c(w = number()), missing = "")), "row 1, column `w`: \"NA\" is no number")
   expect_match(said_by(ledger(path, kinds = c(zz = "text"))), "no column `zz`, which `kinds` names")
   expect_match(said_by(ledger(path, kinds = c("text"))), "Every kind needs the name of its column")
   expect_match(said_by(ledger(path, kinds = c(a = "text", a = "text"))), "names the column `a` twice")
