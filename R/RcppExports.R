@@ -109,6 +109,38 @@ core_places <- function(keys, order) {
     .Call(`_idleledger_core_places`, keys, order)
 }
 
+core_partners <- function(here, there, rows_here, rows_there, order) {
+    .Call(`_idleledger_core_partners`, here, there, rows_here, rows_there, order)
+}
+
+core_first_partner <- function(held) {
+    .Call(`_idleledger_core_first_partner`, held)
+}
+
+core_partner_counts <- function(held) {
+    .Call(`_idleledger_core_partner_counts`, held)
+}
+
+core_partner_totals <- function(held) {
+    .Call(`_idleledger_core_partner_totals`, held)
+}
+
+core_partner_pairs <- function(held, alone) {
+    .Call(`_idleledger_core_partner_pairs`, held, alone)
+}
+
+core_partner_ids <- function(held) {
+    .Call(`_idleledger_core_partner_ids`, held)
+}
+
+core_partner_in_force <- function(held, day, since) {
+    .Call(`_idleledger_core_partner_in_force`, held, day, since)
+}
+
+core_copies <- function(columns, rows) {
+    .Call(`_idleledger_core_copies`, columns, rows)
+}
+
 core_plain_text <- function(x, texts) {
     .Call(`_idleledger_core_plain_text`, x, texts)
 }

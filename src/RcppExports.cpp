@@ -339,6 +339,102 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_partners
+SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double rows_there, Rcpp::IntegerVector order);
+RcppExport SEXP _idleledger_core_partners(SEXP hereSEXP, SEXP thereSEXP, SEXP rows_hereSEXP, SEXP rows_thereSEXP, SEXP orderSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::List >::type here(hereSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type there(thereSEXP);
+    Rcpp::traits::input_parameter< double >::type rows_here(rows_hereSEXP);
+    Rcpp::traits::input_parameter< double >::type rows_there(rows_thereSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type order(orderSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partners(here, there, rows_here, rows_there, order));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_first_partner
+SEXP core_first_partner(SEXP held);
+RcppExport SEXP _idleledger_core_first_partner(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_first_partner(held));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_partner_counts
+SEXP core_partner_counts(SEXP held);
+RcppExport SEXP _idleledger_core_partner_counts(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_counts(held));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_partner_totals
+Rcpp::NumericVector core_partner_totals(SEXP held);
+RcppExport SEXP _idleledger_core_partner_totals(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_totals(held));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_partner_pairs
+Rcpp::List core_partner_pairs(SEXP held, bool alone);
+RcppExport SEXP _idleledger_core_partner_pairs(SEXP heldSEXP, SEXP aloneSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    Rcpp::traits::input_parameter< bool >::type alone(aloneSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_pairs(held, alone));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_partner_ids
+Rcpp::IntegerVector core_partner_ids(SEXP held);
+RcppExport SEXP _idleledger_core_partner_ids(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_ids(held));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_partner_in_force
+SEXP core_partner_in_force(SEXP held, SEXP day, SEXP since);
+RcppExport SEXP _idleledger_core_partner_in_force(SEXP heldSEXP, SEXP daySEXP, SEXP sinceSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type day(daySEXP);
+    Rcpp::traits::input_parameter< SEXP >::type since(sinceSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_in_force(held, day, since));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_copies
+Rcpp::List core_copies(Rcpp::List columns, double rows);
+RcppExport SEXP _idleledger_core_copies(SEXP columnsSEXP, SEXP rowsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
+    Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_copies(columns, rows));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_plain_text
 SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_plain_text(SEXP xSEXP, SEXP textsSEXP) {
@@ -670,6 +766,14 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_group_of", (DL_FUNC) &_idleledger_core_group_of, 2},
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
+    {"_idleledger_core_partners", (DL_FUNC) &_idleledger_core_partners, 5},
+    {"_idleledger_core_first_partner", (DL_FUNC) &_idleledger_core_first_partner, 1},
+    {"_idleledger_core_partner_counts", (DL_FUNC) &_idleledger_core_partner_counts, 1},
+    {"_idleledger_core_partner_totals", (DL_FUNC) &_idleledger_core_partner_totals, 1},
+    {"_idleledger_core_partner_pairs", (DL_FUNC) &_idleledger_core_partner_pairs, 2},
+    {"_idleledger_core_partner_ids", (DL_FUNC) &_idleledger_core_partner_ids, 1},
+    {"_idleledger_core_partner_in_force", (DL_FUNC) &_idleledger_core_partner_in_force, 3},
+    {"_idleledger_core_copies", (DL_FUNC) &_idleledger_core_copies, 2},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},

@@ -1,0 +1,182 @@
+// Rows with the same keys in two tables, and rows alike in one.
+#include <memory>
+
+#include "bridge.h"
+#include "core/base/dense_ids.h"
+#include "core/match/copies.h"
+#include "core/match/partners.h"
+
+using idle::Partners;
+using HeldPartners = Rcpp::XPtr<Partners>;
+
+namespace {
+
+Rcpp::CharacterVector texts_in(SEXP x) {
+  return Rcpp::Environment(Rf_getAttrib(x, Rf_install("pool")))["texts"];
+}
+
+std::uint64_t address_of(SEXP text) { return reinterpret_cast<std::uintptr_t>(text); }
+
+// R holds each text once, so that the same address is the same text.
+std::vector<std::int32_t> codes_there(SEXP here, SEXP there) {
+  const Rcpp::CharacterVector ours = texts_in(here), theirs = texts_in(there);
+  idle::DenseIds ids(static_cast<std::size_t>(theirs.size()));
+  std::vector<std::int32_t> number(static_cast<std::size_t>(theirs.size()));
+  ids.number(number.size(), [&](std::size_t i) { return address_of(STRING_ELT(theirs, static_cast<R_xlen_t>(i))); },
+             number.data());
+  std::vector<std::int32_t> code(static_cast<std::size_t>(ours.size()));
+  for (std::size_t i = 0; i < code.size(); ++i) {
+    code[i] = ids.find(address_of(STRING_ELT(ours, static_cast<R_xlen_t>(i)))) + 1;
+  }
+  return code;
+}
+
+// A view for which it does not matter in which order texts stand.
+idle::ColumnView unordered_view(SEXP x) {
+  if (!bridge::is_text(x)) return bridge::view_of(x);
+  idle::ColumnView view;
+  view.kind = idle::Kind::text;
+  view.storage = idle::Storage::int32;
+  view.data = INTEGER_RO(x);
+  view.size = static_cast<std::size_t>(Rf_xlength(x));
+  view.levels = static_cast<std::int32_t>(texts_in(x).size());
+  return view;
+}
+
+std::vector<idle::ColumnView> views_of(const Rcpp::List& columns) {
+  std::vector<idle::ColumnView> views;
+  for (const SEXP column : columns) views.push_back(unordered_view(column));
+  return views;
+}
+
+// Calls body(row, id) for each row here, several threads at once.
+template <typename Body>
+void each_here(const Partners& partners, const Body& body) {
+  bridge::with_work([&](const idle::Work& work) {
+    const std::size_t rows = partners.rows_here();
+    idle::run_parallel(work, idle::workers_for(work, rows), rows, 8192,
+                       [&](int, std::size_t begin, std::size_t end) {
+                         for (std::size_t row = begin; row < end; ++row) body(row, partners.id(row));
+                       });
+    return 0;
+  });
+}
+
+}  // namespace
+
+// Keys come in pairs of one kind. `order` has the rows there that take part, from 1.
+// [[Rcpp::export]]
+SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double rows_there,
+                   Rcpp::IntegerVector order) {
+  std::vector<idle::KeyPair> keys;
+  for (R_xlen_t k = 0; k < here.size(); ++k) {
+    idle::KeyPair pair{unordered_view(here[k]), unordered_view(there[k]), {}};
+    if (bridge::is_text(here[k])) pair.code_there = codes_there(here[k], there[k]);
+    keys.push_back(std::move(pair));
+  }
+  std::vector<std::int32_t> rows(order.begin(), order.end());
+  for (auto& row : rows) --row;
+  auto held = bridge::with_work([&](const idle::Work& work) {
+    return std::make_unique<Partners>(keys, static_cast<std::size_t>(rows_here),
+                                      static_cast<std::size_t>(rows_there), rows, work);
+  });
+  return HeldPartners(held.release(), true);
+}
+
+// The first partner of each row here, from 1; a row without one has a missing value.
+// [[Rcpp::export]]
+SEXP core_first_partner(SEXP held) {
+  const Partners& partners = *HeldPartners(held);
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
+  int* to = INTEGER(out);
+  each_here(partners, [&](std::size_t row, std::int32_t id) {
+    to[row] = id < 0 ? NA_INTEGER : partners.partners(id)[0] + 1;
+  });
+  return out;
+}
+
+// The number of partners of each row here.
+// [[Rcpp::export]]
+SEXP core_partner_counts(SEXP held) {
+  const Partners& partners = *HeldPartners(held);
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
+  int* to = INTEGER(out);
+  each_here(partners, [&](std::size_t row, std::int32_t id) {
+    to[row] = id < 0 ? 0 : static_cast<int>(partners.count(id));
+  });
+  return out;
+}
+
+// The most partners that a row here has, and all pairs.
+// [[Rcpp::export]]
+Rcpp::NumericVector core_partner_totals(SEXP held) {
+  const Partners& partners = *HeldPartners(held);
+  double most = 0, pairs = 0;
+  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
+    const std::int32_t id = partners.id(row);
+    const double here = id < 0 ? 0 : static_cast<double>(partners.count(id));
+    most = std::max(most, here);
+    pairs += here;
+  }
+  return Rcpp::NumericVector::create(Rcpp::_["most"] = most, Rcpp::_["pairs"] = pairs);
+}
+
+// Every pair, by the row here; with `alone`, rows without a partner as well.
+// [[Rcpp::export]]
+Rcpp::List core_partner_pairs(SEXP held, bool alone) {
+  const Partners& partners = *HeldPartners(held);
+  std::size_t pairs = 0;
+  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
+    const std::int32_t id = partners.id(row);
+    pairs += id < 0 ? (alone ? 1 : 0) : static_cast<std::size_t>(partners.count(id));
+  }
+  Rcpp::Shield<SEXP> entry(bridge::fresh_codes(pairs)), partner(bridge::fresh_codes(pairs));
+  std::size_t at = 0;
+  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
+    const std::int32_t id = partners.id(row);
+    const std::int64_t count = id < 0 ? (alone ? 1 : 0) : partners.count(id);
+    for (std::int64_t k = 0; k < count; ++k, ++at) {
+      INTEGER(entry)[at] = static_cast<int>(row) + 1;
+      INTEGER(partner)[at] = id < 0 ? NA_INTEGER : partners.partners(id)[k] + 1;
+    }
+  }
+  return Rcpp::List::create(Rcpp::_["entry"] = static_cast<SEXP>(entry),
+                            Rcpp::_["partner"] = static_cast<SEXP>(partner));
+}
+
+// The number of each row's keys there; missing where it takes no part.
+// [[Rcpp::export]]
+Rcpp::IntegerVector core_partner_ids(SEXP held) {
+  const Partners& partners = *HeldPartners(held);
+  Rcpp::IntegerVector out(static_cast<R_xlen_t>(partners.rows_there()));
+  for (std::size_t row = 0; row < partners.rows_there(); ++row) {
+    const std::int32_t id = partners.id_there(row);
+    out[static_cast<R_xlen_t>(row)] = id < 0 ? NA_INTEGER : id + 1;
+  }
+  return out;
+}
+
+// For each row here the last partner whose `since` is at or before its day.
+// [[Rcpp::export]]
+SEXP core_partner_in_force(SEXP held, SEXP day, SEXP since) {
+  const Partners& partners = *HeldPartners(held);
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
+  int* to = INTEGER(out);
+  const idle::ColumnView now = bridge::view_of(day), begins = bridge::view_of(since);
+  bridge::with_work([&](const idle::Work& work) {
+    partners.in_force(now, begins, to, work);
+    return 0;
+  });
+  each_here(partners, [&](std::size_t row, std::int32_t) { to[row] = to[row] < 0 ? NA_INTEGER : to[row] + 1; });
+  return out;
+}
+
+// The rows that are like an earlier one in every column, and the first that is, from 1.
+// [[Rcpp::export]]
+Rcpp::List core_copies(Rcpp::List columns, double rows) {
+  const auto views = views_of(columns);
+  const idle::Copies found = bridge::with_work(
+      [&](const idle::Work& work) { return idle::copies_among(views, static_cast<std::size_t>(rows), work); });
+  Rcpp::IntegerVector row(found.row.begin(), found.row.end()), of(found.of.begin(), found.of.end());
+  return Rcpp::List::create(Rcpp::_["row"] = row + 1, Rcpp::_["of"] = of + 1);
+}
