@@ -129,6 +129,10 @@ core_partner_pairs <- function(held, alone) {
     .Call(`_idleledger_core_partner_pairs`, held, alone)
 }
 
+core_partner_rows <- function(held, row) {
+    .Call(`_idleledger_core_partner_rows`, held, row)
+}
+
 core_partner_ids <- function(held) {
     .Call(`_idleledger_core_partner_ids`, held)
 }

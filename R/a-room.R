@@ -15,7 +15,7 @@ answers_owed <- list(
   reader = c("place", "endings", "shown", "takes", "read"),
   writer = c("place", "endings", "shown", "takes", "write"),
   preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
-  rule = c("place", "of_ledger", "of_page"),
+  rule = c("place", "of_ledger", "of_page", "repair"),
   command = c("words", "options", "example", "run"),
   call = c("place", "takes", "check")
 )

@@ -168,8 +168,9 @@ page_from_list <- function(page, known, values, where) {
     where(from), sprintf("there is no table or page `%s` for `from`.", from), meant(from, ls(known),
       "tables"), "unknown_column"
   )
+  tables <- as.list(known)
   sections <- lapply(stats::setNames(nm = intersect(section_names(), names(page))), function(section) {
-    items_from_texts(page[[section]], section, values, where)
+    with_known_tables(items_from_texts(page[[section]], section, values, where), tables)
   })
   brief <- tryCatch(
     new_brief(known[[from]], sections, list(), identical(page$narrowed, "yes")),

@@ -2,13 +2,14 @@
 
 # `sections` are the captured items by section; nothing is kept that is not checked.
 new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
-  sections <- Filter(length, sections)
-  depth <- check_pages(source)
+  opened <- with_tables_opened(Filter(length, sections))
+  sections <- opened$sections
+  depth <- check_pages(c(list(source), opened$tables))
   ctx <- list(
     columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
     keys = character(), sections = names(sections), totals = total_columns(source),
       stands_for = renamed_columns(source),
-    column_notes = column_notes(source)
+    column_notes = column_notes(source), tables = opened$tables
   )
   checked <- list()
   notes <- c(page_notes(source), shadow_notes(sections, ctx))
@@ -29,7 +30,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     list(
       source = source, sections = sections, checked = checked, given = given,
       columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
-      narrowed = narrowed
+      narrowed = narrowed, tables = opened$tables
     ),
     class = "idle_brief"
   )
@@ -49,8 +50,8 @@ with_requests <- function(checked) {
 }
 
 # How many pages stand upon each other, this one included.
-check_pages <- function(source) {
-  depth <- pages_deep(source) + 1
+check_pages <- function(sources) {
+  depth <- max(vapply(sources, pages_deep, 1)) + 1
   if (depth > limit("most_pages")) stop_idle(
     "too_deep", sprintf("At most %s pages stand upon each other, and this would be one more.", limit("most_pages")),
     "Draw up one of those below, and go on from its statement."

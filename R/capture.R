@@ -1,9 +1,9 @@
 # Capturing what the user wrote: expressions as data, and the values of the local variables that they
 # name. Nothing else of the user's environment is kept.
 
-# One captured expression. `name` is the name it was given, or "".
-captured <- function(expr, values = list(), name = "") {
-  list(name = name, expr = expr, values = values)
+# One captured expression. `name` is the name it was given, or ""; `tables` are those that it names.
+captured <- function(expr, values = list(), name = "", tables = list()) {
+  list(name = name, expr = expr, values = values, tables = tables)
 }
 
 # The items of a section: the parts of c(...), with quoted() parts spliced in.
@@ -78,15 +78,22 @@ links_of <- function(expr) {
 capture_one <- function(expr, env, name) {
   if (rlang::is_missing(expr)) return(list())
   found <- if (is.symbol(expr)) find_value(expr, env)
-  if (inherits(found, "idle_quoted")) return(unclass(found))
-  if (inherits(expr, "idle_quoted")) return(unclass(expr))
-  list(captured(expr, values_in(expr, env), name))
+  if (inherits(found, "idle_quoted")) return(unclass(found)[seq_along(found)])
+  if (inherits(expr, "idle_quoted")) return(unclass(expr)[seq_along(expr)])
+  named <- tables_captured(expr, env)
+  list(captured(named$expr, values_in(named$expr, env), name, named$tables))
 }
 
 values_in <- function(expr, env) {
-  names <- setdiff(unique(all.vars(expr)), "")
+  names <- setdiff(unique(all.vars(without_tables(expr))), "")
   found <- lapply(stats::setNames(names, names), function(name) find_value(as.name(name), env))
   Filter(function(x) is.atomic(x) && !is.null(x), found)
+}
+
+# What stands for a table is no variable.
+without_tables <- function(expr) {
+  for (path in table_places(expr)) expr[[path]] <- TRUE
+  expr
 }
 
 # The value of a variable, looked for up to the global environment and not in packages.
@@ -168,7 +175,7 @@ is_chained <- function(expr) {
 # The arguments of crossed() as items of their own.
 capture_parts <- function(item) {
   parts <- as.list(item$expr)[-1]
-  unname(Map(function(part, name) captured(part, item$values, name), parts, rlang::names2(parts)))
+  unname(Map(function(part, name) captured(part, item$values, name, item$tables), parts, rlang::names2(parts)))
 }
 
 # Conditions given one by one; one that bears a name was meant to have two equals signs.

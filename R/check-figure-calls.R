@@ -24,7 +24,7 @@ check_plain_figure <- function(expr, name, values, ctx) {
   args <- lapply(parts[setdiff(names(parts), sorts)], check_node, values = values, ctx = inner)
   if (length(sorts)) args$along <- check_sort(parts$along, values, inner)
   check_kinds(args, c(figure$takes, list(where = "logical")), name, ctx)
-  if (!is.null(figure$ready)) args <- figure$ready(args, ctx)
+  if (!is.null(figure$ready)) args <- figure$ready(args, inner)
   kind <- if (is.null(args$x)) "any" else args$x$kind
   node <- list(
     type = "figure", fn = name, args = args, text = expr_text(expr),

@@ -27,3 +27,14 @@ within_slack <- function(here, value, slack) {
   if (!is_plain_double(plain_vector(here))) return(same | slack > 0)
   same | (abs(here - value) <= slack) %in% TRUE
 }
+
+# One text for each row of some columns, the same for the same values.
+texts_of_rows <- function(columns, n) {
+  if (length(columns) == 0) return(rep("", n))
+  texts <- lapply(columns, function(x) {
+    x <- plain_vector(x)
+    text <- if (is.double(x) && !inherits(x, "integer64")) sprintf("%.17g", unclass(x) + 0) else as.character(x)
+    ifelse(is_missing_value(x), "m", paste0("v", nchar(text, "bytes"), ":", text))
+  })
+  do.call(paste, c(unname(texts), list(sep = "|")))
+}

@@ -125,9 +125,10 @@ lines_of_window <- function(drawn, lines, of) {
 
 # A page drawn up from a page: its entries are lines of the one below, and so on.
 down_to_the_ledger <- function(found) {
-  while (!is.null(found$drawn$entries$below) && is.null(found$drawn$entries$column_of)) {
+  while (!is.null(found$drawn$entries$below) && !found$drawn$entries$reshaped) {
     drawn <- found$drawn
     rows <- rows_in_source(drawn$entries, found$rows)
+    rows <- rows[!from_elsewhere(drawn$entries, found$rows)]
     below <- drawn$entries$below
     found <- list(drawn = below$drawn, rows = entries_of_lines(below$drawn, below$shown[rows]))
   }
@@ -138,7 +139,8 @@ as_entries <- function(found, brief, items, of) {
   drawn <- found$drawn
   names <- drawn$entries$source_names
   number <- rows_in_source(drawn$entries, found$rows)
-  columns <- lapply(stats::setNames(nm = names), function(name) some_entries(drawn, name, number))
+  here <- base_rows(drawn$entries, found$rows)
+  columns <- lapply(stats::setNames(nm = names), function(name) some_entries(drawn, name, here))
   places <- places_of_entries(lowest_source(drawn$brief$source), number)
   names(places) <- vapply(names(places), free_name, "", names)
   table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), places, columns), length(found$rows))
@@ -171,7 +173,7 @@ figures_again <- function(brief, drawn, rows) {
   figures <- brief$checked$figures
   if (is.null(figures) || !identical(drawn$brief, brief)) return(NULL)
   part <- core_group(list(), length(rows))
-  entries <- table_in_hand(function(name) pick_rows(entry_column(drawn$entries, name), rows), length(rows))
+  entries <- part_of_table(entries_table(drawn), rows)
   nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
   values <- if (length(rows)) work_figures(nodes[!duplicated(node_ids(nodes))], part, entries)$values
   if (is.null(values)) return(NULL)

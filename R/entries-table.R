@@ -12,6 +12,7 @@ windowed_table <- function(drawn, column, n, row, label) {
   table$naming <- list(
     columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
   )
+  table$partner <- function(name) partner_in_hand(drawn$entries, name)
   table$could_be_per <- function() columns_for_groups(drawn)
   table
 }

@@ -9,7 +9,8 @@ new_entries <- function(brief, aside = FALSE) {
   entries <- list(
     source = brief$source, below = below, aside = aside, n_added = 0, rows = NULL,
     column_of = NULL, source_names = names, column_names = names, made_names = character(), accounts = list(),
-    left_out = list(), prepared_by = list(), windowed = FALSE, fetched = new_memo(), seen = new_memo()
+    left_out = list(), prepared_by = list(), windowed = FALSE, fetched = new_memo(), seen = new_memo(),
+    tables = brief$tables, partners = new.env(parent = emptyenv()), reshaped = FALSE, row_of = NULL, of_other = NULL
   )
   entries$n <- entries$n_read <- if (is.null(below)) size_of(brief$source) else below$n
   if (is.null(below)) as_asked_for(entries, brief) else entries
@@ -124,7 +125,43 @@ take_entries <- function(entries, rows) {
   entries
 }
 
-# From here on there are other entries: `columns(name)` gives a column when it is asked for.
+# Another table that the page names, as entries of its own; a page is drawn up once.
+partner_in_hand <- function(entries, name) {
+  if (is.null(entries$partners[[name]])) {
+    entries$partners[[name]] <- new_entries(list(source = entries$tables[[name]], checked = list()))
+  }
+  entries$partners[[name]]
+}
+
+# From here on there are other entries, cells of those before: `columns(name)` gives a column when it is
+# asked for.
+reshape_entries <- function(entries, n, names, columns) {
+  entries <- change_entries(entries, n, names, columns)
+  entries$reshaped <- TRUE
+  entries["row_of"] <- entries["of_other"] <- list(NULL)
+  entries
+}
+
+# From here on there are the entries `at` of those in hand (a missing one is made; NULL: all of them), with
+# columns more or changed.
+carry_entries <- function(entries, at, names, columns) {
+  n <- if (is.null(at)) entries$n else length(at)
+  moved <- !is.null(at) || !is.null(entries$rows) || !is.null(entries$row_of)
+  rows <- if (moved) rows_in_source(entries, if (is.null(at)) seq_len(n) else at)
+  other <- if (!is.null(entries$of_other)) from_elsewhere(entries, if (is.null(at)) seq_len(n) else at)
+  entries <- change_entries(entries, n, names, columns)
+  entries["row_of"] <- list(rows)
+  entries["of_other"] <- list(other)
+  entries
+}
+
+# Whether rows of the entries in hand come from another table, or were made.
+from_elsewhere <- function(entries, at) {
+  here <- base_rows(entries, at)
+  (if (is.null(entries$of_other)) rep(FALSE, length(here)) else entries$of_other[here]) | is.na(rows_in_source(entries, at))
+}
+
+# What the columns hold from here on; use change_entries() through one of the two above.
 change_entries <- function(entries, n, names, columns) {
   if (n > .Machine$integer.max) stop_idle(
     "bad_argument", sprintf(
@@ -145,10 +182,22 @@ add_account <- function(entries, section, reason, n) {
   entries
 }
 
-# Where rows of the entries in hand stand in the source.
-rows_in_source <- function(entries, at) if (is.null(entries$rows)) at else entries$rows[at]
+# Where rows of the entries in hand stand among all that the columns have.
+base_rows <- function(entries, at) if (is.null(entries$rows)) at else entries$rows[at]
+
+# Where they stand in the source; one that a preparation made stands nowhere.
+rows_in_source <- function(entries, at) {
+  here <- base_rows(entries, at)
+  if (is.null(entries$row_of)) here else entries$row_of[here]
+}
 
 in_row <- function(entries, at) sprintf("row %s", big_mark(rows_in_source(entries, at)))
+
+# A column of the entries in hand, and what has been fetched of it stays in hand.
+columns_in_turn <- function(entries) {
+  force(entries)
+  function(name) entry_column(entries, name)
+}
 
 # Whether columns are those of the ledger itself, and not of a page below or of a preparation.
 is_ledger_itself <- function(entries) is.null(entries$below) && is.null(entries$column_of)

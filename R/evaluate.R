@@ -60,6 +60,7 @@ work_row <- function(node, args, table) {
     table$tally$node <- node
     args <- c(args, list(tally = table$tally))
   }
+  if (isTRUE(row$looks_up)) args <- c(args, list(node = node, table = table))
   do.call(row$work, args, quote = TRUE)
 }
 

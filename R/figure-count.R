@@ -1,3 +1,11 @@
+# Entries that a preparation made are none of the ledger's: count(made) counts both.
+without_made <- function(args, ctx) {
+  if (!is.null(args$x) || is.null(ctx$made) || !ctx$made %in% names(ctx$columns)) return(args)
+  of_ledger <- row_call("!", list(x = list(type = "column", name = ctx$made, kind = "logical")), ctx)
+  args$where <- if (is.null(args$where)) of_ledger else row_call("&", list(x = args$where, y = of_ledger), ctx)
+  args
+}
+
 room("count", "figure",
   args = alist(x = NULL), takes = list(x = "any"), gives = "integer", additive = TRUE, of_none = 0L,
   ready = function(args, ctx) {
@@ -6,7 +14,7 @@ room("count", "figure",
       ctx, "bad_argument", "count() of a condition counts where it is known, met or not.",
       sprintf("For the entries that meet it: count(where = %s).", node_label(x))
     )
-    args
+    without_made(args, ctx)
   },
   fold = function(node) list(fold = "none", answer = "filled"), slide = function(node) list(name = "count"),
   again = function(x, node) sum(!is_missing_value(x)), exact = "filled", sees_missing = TRUE,

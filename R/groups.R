@@ -24,6 +24,5 @@ core_or_stop <- function(expr) {
 # The rows that are copies of an earlier one.
 copies_among <- function(columns, n) {
   if (n < 2) return(integer())
-  facts <- core_group_facts(core_group(unname(columns), n))
-  if (facts$size == n) integer() else setdiff(seq_len(n), facts$first)
+  core_copies(unname(columns), n)$row
 }

@@ -104,6 +104,8 @@ lowest_source.idle_ledger <- function(source) source
 #' @exportS3Method
 with_source.idle_ledger <- function(source, change) change(source)
 #' @exportS3Method
+with_tables.idle_ledger <- function(source, change) source
+#' @exportS3Method
 values_wanting.idle_ledger <- function(source) NULL
 #' @exportS3Method
 supplied.idle_ledger <- function(source, values) source

@@ -108,7 +108,7 @@ brief_options <- function() {
     given = list(
       takes = "NAME=VALUE", does = "a value for given(NAME)", example = "month=2025-03-01", repeats = TRUE
     ),
-    source = list(takes = "NAME=FILE", does = "a table that a brief's file names", example = "tolls=tolls.csv",
+    source = list(takes = "NAME=FILE", does = "a table that `prepare` or a brief's file names", example = "targets=targets.csv",
       repeats = TRUE),
     outside = list(does = "let a brief's file open tables outside of its folder")
   ), function(option) c(option, group = "Values and tables"))
@@ -161,21 +161,24 @@ brief_of_options <- function(options, files) {
   given <- lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text)
   if (is_brief_file(path)) {
     texts <- as.list(named_parts(options[["given"]], "--given"))
-    page <- read_brief_with(path, texts, given, further_sources(options[["source"]]), isTRUE(options$outside))
-    changed <- sections_of(options)
+    tables <- further_sources(options[["source"]])
+    page <- read_brief_with(path, texts, given, tables, isTRUE(options$outside))
+    changed <- sections_of(options, c(tables, page$tables[setdiff(names(page$tables), names(tables))]))
     sections <- c(page$sections[setdiff(names(page$sections), names(changed))], changed)
     page <- new_brief(page$source, sections, page$given, isTRUE(page$narrowed))
   } else {
-    further_sources(options[["source"]])
-    page <- new_brief(open_file(files, options), sections_of(options), given)
+    tables <- further_sources(options[["source"]])
+    page <- new_brief(open_file(files, options), sections_of(options, tables), given)
   }
   if (!is.null(options[["narrow"]])) page <- narrow_to(page, read_items(options[["narrow"]], "narrow"))
   page
 }
 
-sections_of <- function(options) {
+sections_of <- function(options, tables) {
   names <- intersect(section_names(), names(options))
-  lapply(stats::setNames(nm = names), function(name) room_of("section", name)$read(options[[name]], name))
+  lapply(stats::setNames(nm = names), function(name) {
+    with_known_tables(room_of("section", name)$read(options[[name]], name), tables)
+  })
 }
 
 # Prints a statement, or writes it to a file, or in a format to standard output.

@@ -75,7 +75,7 @@ work_unpivot <- function(drawn, part) {
     if (name == part$names) return(pooled(rep(seq_len(m), n), part$texts))
     pick_rows(fetch(name), rep(seq_len(n), each = m))
   }
-  entries <- change_entries(entries, n * m, c(part$kept, part$names, part$values), columns)
+  entries <- reshape_entries(entries, n * m, c(part$kept, part$names, part$values), columns)
   done <- list(part = part, fetch = fetch, columns = columns, n = n)
   gone <- if (part$empty == "drop") is_missing_value(entry_column(entries, part$values)) else FALSE
   if (entries$aside) done$left <- empty_cells(entries, which(gone))

@@ -136,6 +136,7 @@ room("%in%", "row",
   args = alist(x = , set = ), takes = list(x = "any", set = "any"), gives = "logical",
   check = function(expr, values, ctx) {
     parts <- match_args(expr, room_of("row", "%in%")$args, "%in%", ctx)
+    if (rlang::is_call(parts$set, "column_of")) return(member_node(parts, values, ctx))
     set <- check_set(parts$set, values, ctx, "the set to the right of %in%")
     if (set$type == "value" && length(set$value) && anyNA(set$value)) stop_in(
       ctx, "missing_constant", "the set to the right of %in% has a missing value, which nothing is equal to.",

@@ -1,6 +1,12 @@
 # Exact copies of another entry in every column. Very large sources are left to look().
 
 room("duplicates", "rule", place = 8,
+  repair = function(columns, n) {
+    copies <- copies_among(columns, n)
+    if (length(copies)) list(a_repair(quote(strike_duplicates()), sprintf(
+      "%s, the first in row %s", copies_said(length(copies), "copy", "copies"), big_mark(copies[1])
+    )))
+  },
   of_ledger = function(columns, n) {
     copies <- copies_among(columns, n)
     if (length(copies)) sprintf(

@@ -1,6 +1,6 @@
 # Empty text, which is a value and not missing.
 
-room("empty", "rule", place = 9, of_page = NULL, of_ledger = function(columns, n) {
+room("empty", "rule", place = 9, repair = NULL, of_page = NULL, of_ledger = function(columns, n) {
   each_column(columns, is_text_vector, function(x, name) {
     blank <- match("", folded(texts_of(x)))
     if (is.na(blank)) return(NULL)

@@ -1,6 +1,6 @@
 # Dates in the future, and dates that are too far away to be meant.
 
-room("future", "rule", place = 7,
+room("future", "rule", place = 7, repair = NULL,
   of_ledger = function(columns, n) {
     each_column(columns, is_moment_vector, function(x, name) {
       late <- days_to_come(x)

@@ -1,6 +1,6 @@
 # Missing keys are lines of their own; how much they carry is said.
 
-room("missing_keys", "rule", place = 1, of_ledger = NULL, of_page = function(drawn) {
+room("missing_keys", "rule", place = 1, repair = NULL, of_ledger = NULL, of_page = function(drawn) {
   own <- own_lines(drawn$lines)
   if (length(drawn$lines$keys) == 0 || drawn$entries$n == 0) return(NULL)
   gone <- lapply(drawn$lines$keys, function(key) is_missing_value(pick_rows(drawn$lines$columns[[key]], own)))

@@ -1,6 +1,6 @@
 # Values that are no number, and infinite ones.
 
-room("no_numbers", "rule", place = 10, of_page = NULL, of_ledger = function(columns, n) {
+room("no_numbers", "rule", place = 10, repair = NULL, of_page = NULL, of_ledger = function(columns, n) {
   each_column(columns, is_plain_double, function(x, name) {
     nan <- sum(is.nan(x))
     endless <- sum(is.infinite(x))

@@ -1,7 +1,7 @@
 # Keys that are periods of a date, start_of(passed_on, "month"): periods without entries, and a last one
 # that is not over.
 
-room("periods", "rule", place = 3, of_ledger = NULL, of_page = function(drawn) {
+room("periods", "rule", place = 3, repair = NULL, of_ledger = NULL, of_page = function(drawn) {
   do.call(c, lapply(drawn$brief$checked$lines, function(key) {
     node <- key$node
     unit <- if (!is.null(room_of_node(node)$period)) room_of_node(node)$period(node)

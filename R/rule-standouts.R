@@ -1,6 +1,6 @@
 # What stands out in a column: a sign that hardly any other value has, and one entry that makes much of a total.
 
-room("standouts", "rule", place = 4,
+room("standouts", "rule", place = 4, repair = NULL,
   of_ledger = function(columns, n) {
     each_column(columns, is_plain_double, function(x, name) {
       below <- which(x < 0)

@@ -20,6 +20,9 @@ rules_of_page <- function(drawn) {
   }))
 }
 
+# A preparation that a rule suggests, and why.
+a_repair <- function(expr, why) list(item = captured(expr), why = why)
+
 # What the page itself says, so that it is not overlooked.
 check_notes <- function(drawn) {
   lapply(unique(c(drawn$page$notes, tally_notes(drawn$page))), function(note) {

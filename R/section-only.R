@@ -23,7 +23,8 @@ room("only", "section",
     rows <- as.integer(unlist(lapply(drawn$entries$left_out, `[[`, "rows")))
     reason <- as.character(unlist(lapply(drawn$entries$left_out, `[[`, "reason")))
     names <- drawn$entries$source_names
-    columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(source_column(drawn$entries, name), rows))
+    base <- as.integer(unlist(lapply(drawn$entries$left_out, `[[`, "base")))
+    columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(source_column(drawn$entries, name), base))
     named <- stats::setNames(list(rows, reason), c(free_name("entry", names), free_name("reason", names)))
     as_frame(c(named[1], columns, named[2]), length(rows))
   },
@@ -55,5 +56,5 @@ left_out_rows <- function(drawn, met, checked) {
       !is.na(reason) | this %in% TRUE, reason, paste(ifelse(is.na(this), "missing:", "not met:"), condition$text)
     )
   }
-  list(rows = rows_in_source(drawn$entries, out), reason = reason)
+  list(rows = rows_in_source(drawn$entries, out), base = base_rows(drawn$entries, out), reason = reason)
 }

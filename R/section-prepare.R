@@ -11,12 +11,12 @@ room("prepare", "section",
     for (item in items) {
       part <- check_preparation(item, ctx)
       checked <- c(checked, list(part))
-      ctx$columns <- room_of("preparation", part$fn)$leaves(part, ctx)
+      ctx <- after_preparation(part, ctx)
     }
     checked
   },
   leaves = function(checked, ctx) {
-    for (part in checked) ctx$columns <- room_of("preparation", part$fn)$leaves(part, ctx)
+    for (part in checked) ctx <- after_preparation(part, ctx)
     ctx
   },
   work = function(drawn, checked) {
@@ -30,15 +30,26 @@ room("prepare", "section",
     paste("First", vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
   },
   aside = function(drawn, checked) {
-    do.call(rbind, lapply(drawn$entries$prepared_by, function(done) {
+    found <- aside_together(lapply(drawn$entries$prepared_by, function(done) {
       aside <- room_of("preparation", done$part$fn)$aside
       if (!is.null(aside)) aside(done)
     }))
+    if (is.null(found)) data.frame(entry = integer(), reason = character()) else found
   },
   owes = function(drawn, checked) {
-    lapply(drawn$entries$prepared_by, function(done) room_of("preparation", done$part$fn)$owes(drawn, done))
+    do.call(c, lapply(drawn$entries$prepared_by, function(done) {
+      owed <- room_of("preparation", done$part$fn)$owes(drawn, done)
+      if (is.null(owed$status)) owed else list(owed)
+    }))
   }
 )
+
+# Made entries are told from those of the ledger by the column `made`.
+after_preparation <- function(part, ctx) {
+  ctx$columns <- room_of("preparation", part$fn)$leaves(part, ctx)
+  if (!is.null(part$made)) ctx$made <- part$made
+  ctx
+}
 
 check_preparation <- function(item, ctx) {
   if (nzchar(item$name)) stop_in(ctx, "bad_argument", sprintf("a preparation has no name (`%s`).", item$name))

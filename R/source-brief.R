@@ -25,16 +25,23 @@ with_source.idle_brief <- function(source, change) {
   new_brief(now, source$sections, source$given, isTRUE(source$narrowed))
 }
 #' @exportS3Method
+with_tables.idle_brief <- function(source, change) {
+  if (length(source$tables) == 0 && !is_brief(source$source)) return(source)
+  sections <- with_changed_tables(source$sections, change)
+  new_brief(with_tables(source$source, change), sections, source$given, isTRUE(source$narrowed))
+}
+#' @exportS3Method
 values_wanting.idle_brief <- function(source) {
   found <- unlist(lapply(nodes_within(source$checked), function(node) {
     if (identical(node$type, "given")) node$name
   }))
-  unique(c(found, values_wanting(source$source)))
+  unique(c(found, values_wanting(source$source), unlist(lapply(source$tables, values_wanting))))
 }
 #' @exportS3Method
 supplied.idle_brief <- function(source, values) {
+  sections <- with_changed_tables(source$sections, function(table, name) supplied(table, values))
   new_brief(
-    supplied(source$source, values), source$sections, utils::modifyList(source$given, values), isTRUE(source$narrowed)
+    supplied(source$source, values), sections, utils::modifyList(source$given, values), isTRUE(source$narrowed)
   )
 }
 

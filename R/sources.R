@@ -28,6 +28,9 @@ pages_deep <- function(source) UseMethod("pages_deep")
 lowest_source <- function(source) UseMethod("lowest_source")
 with_source <- function(source, change) UseMethod("with_source")
 
+# The same page with the tables changed that it names beside its source: change(table, name).
+with_tables <- function(source, change) UseMethod("with_tables")
+
 # Names of given() values that nobody has supplied, and the same source with some of them.
 values_wanting <- function(source) UseMethod("values_wanting")
 supplied <- function(source, values) UseMethod("supplied")

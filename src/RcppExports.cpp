@@ -399,6 +399,18 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_partner_rows
+Rcpp::IntegerVector core_partner_rows(SEXP held, int row);
+RcppExport SEXP _idleledger_core_partner_rows(SEXP heldSEXP, SEXP rowSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    Rcpp::traits::input_parameter< int >::type row(rowSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_rows(held, row));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_partner_ids
 Rcpp::IntegerVector core_partner_ids(SEXP held);
 RcppExport SEXP _idleledger_core_partner_ids(SEXP heldSEXP) {
@@ -771,6 +783,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_partner_counts", (DL_FUNC) &_idleledger_core_partner_counts, 1},
     {"_idleledger_core_partner_totals", (DL_FUNC) &_idleledger_core_partner_totals, 1},
     {"_idleledger_core_partner_pairs", (DL_FUNC) &_idleledger_core_partner_pairs, 2},
+    {"_idleledger_core_partner_rows", (DL_FUNC) &_idleledger_core_partner_rows, 2},
     {"_idleledger_core_partner_ids", (DL_FUNC) &_idleledger_core_partner_ids, 1},
     {"_idleledger_core_partner_in_force", (DL_FUNC) &_idleledger_core_partner_in_force, 3},
     {"_idleledger_core_copies", (DL_FUNC) &_idleledger_core_copies, 2},

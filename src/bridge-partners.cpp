@@ -144,6 +144,16 @@ Rcpp::List core_partner_pairs(SEXP held, bool alone) {
                             Rcpp::_["partner"] = static_cast<SEXP>(partner));
 }
 
+// The partners of one row here, both from 1.
+// [[Rcpp::export]]
+Rcpp::IntegerVector core_partner_rows(SEXP held, int row) {
+  const Partners& partners = *HeldPartners(held);
+  const std::int32_t id = partners.id(static_cast<std::size_t>(row) - 1);
+  if (id < 0) return Rcpp::IntegerVector();
+  Rcpp::IntegerVector rows(partners.partners(id), partners.partners(id) + partners.count(id));
+  return rows + 1;
+}
+
 // The number of each row's keys there; missing where it takes no part.
 // [[Rcpp::export]]
 Rcpp::IntegerVector core_partner_ids(SEXP held) {

@@ -83,7 +83,7 @@ core_folders <- function(folder = "src/core") {
   list(files = files, included = unique(included[included$from != included$to, ]))
 }
 
-core_order <- c("base", "column", "exact", "sort", "text", "read", "group", "folds", "window", "route")
+core_order <- c("base", "column", "exact", "sort", "text", "read", "group", "match", "folds", "window", "route")
 
 # Folders that include what stands above them, and folders that stand in no order.
 wrong_with_core <- function(found = core_folders()) {

@@ -1,0 +1,61 @@
+# Days, weeks, months, quarters and years counted one by one, so that those without an entry can be found.
+
+# The number of the step that a day lies in.
+step_numbers <- function(x, unit) {
+  days <- as_days(x)
+  part <- function(what) core_date_part(days, what, 1L)
+  switch(unit,
+    day = days, week = floor((days + 3) / 7), month = part("year") * 12 + part("month") - 1,
+    quarter = part("year") * 4 + part("quarter") - 1, year = as.double(part("year"))
+  )
+}
+
+# The first day of a step.
+days_of_steps <- function(steps, unit) {
+  if (unit == "day") return(as.double(steps))
+  if (unit == "week") return(steps * 7 - 3)
+  months <- switch(unit, month = steps, quarter = steps * 3, year = steps * 12)
+  different <- unique(months)
+  first <- as.double(as.Date(sprintf("%04d-%02d-01", as.integer(different %/% 12), as.integer(different %% 12 + 1))))
+  first[match(months, different)]
+}
+
+# The steps of each group that have no row, from the first to the last: list(group, step), and for each
+# group `low` and `high`. `group` counts from 1; rows without a day have no part in it.
+steps_without_rows <- function(steps, group, n_groups, from = NULL, to = NULL, what) {
+  known <- which(!is.na(steps))
+  bounds <- step_bounds(steps[known], group[known], n_groups, from, to)
+  sizes <- pmax(0, bounds$high - bounds$low + 1)
+  sizes[is.na(sizes)] <- 0
+  starts <- cumsum(c(0, sizes))
+  check_how_many(sum(sizes) - length(known), what, "Give from and to, a wider step, or look for a date that is wrong.")
+  inside <- known[(steps[known] >= bounds$low[group[known]] & steps[known] <= bounds$high[group[known]]) %in% TRUE]
+  there <- logical(sum(sizes))
+  there[starts[group[inside]] + steps[inside] - bounds$low[group[inside]] + 1] <- TRUE
+  made <- which(!there)
+  of <- rep(seq_len(n_groups), sizes)[made]
+  list(group = of, step = bounds$low[of] + made - starts[of] - 1, low = bounds$low, high = bounds$high)
+}
+
+step_bounds <- function(steps, group, n_groups, from, to) {
+  folds <- if (length(steps)) column_folded(core_group(list(group), length(steps)), as.double(steps),
+    list(low = "min", high = "max"))$answers
+  own <- function(name) {
+    values <- rep(NA_real_, n_groups)
+    if (length(steps)) values[sort(unique(group))] <- as_plain_number(folds[[name]])
+    values
+  }
+  list(
+    low = if (is.null(from)) own("low") else rep(as.double(from), n_groups),
+    high = if (is.null(to)) own("high") else rep(as.double(to), n_groups)
+  )
+}
+
+# Stops before memory does.
+check_how_many <- function(n, what, hint) {
+  if (n <= limit("most_made")) return(invisible())
+  stop_idle(
+    "too_many", sprintf("%s would make %s, and %s is the most.", what, entry_count(n), big_mark(limit("most_made"))),
+    c(hint, "The limit is options(idleledger.most_made = ...).")
+  )
+}

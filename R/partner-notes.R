@@ -1,0 +1,103 @@
+# What a page says of a match: who found nobody, what stands there several times, what misses by a hair.
+
+notes_of_partners <- function(drawn, done) {
+  part <- done$part
+  notes <- c(
+    note_of_the_alone(done), note_of_the_lonely(done), note_of_repeats(drawn, done), near_misses(part, done$met),
+    note_of_the_large(done)
+  )
+  if (length(notes)) sprintf("prepare: %s", sub("[.]$", "", notes))
+}
+
+note_of_the_alone <- function(done) {
+  alone <- which(is.na(done$met$partner))
+  if (length(alone) == 0) return(NULL)
+  missing <- sum(lacks_a_key(lapply(done$met$keys$here, pick_rows, rows = alone), length(alone)))
+  sprintf(
+    "%s no partner in %s%s, and %s %s%s", have_entries(length(alone)), done$part$table,
+    if (length(done$part$keys)) sprintf(" by %s", keys_said(done$part$keys)) else "",
+    if (length(alone) == 1) "is" else "are",
+    if (done$part$without == "leave_out") "left out" else "kept without one",
+    if (missing == 0) "" else sprintf(" (%s)", have_a_key_missing(missing, length(alone)))
+  )
+}
+
+have_entries <- function(n) paste(entry_count(n), if (n == 1) "has" else "have")
+
+have_a_key_missing <- function(missing, n) {
+  if (missing == n) "a key is missing" else sprintf("a key is missing in %s", entry_count(missing))
+}
+
+note_of_the_lonely <- function(done) {
+  lonely <- lonely_partners(done$met, done$partner)
+  if (length(lonely) == 0) return(NULL)
+  shown <- lines_in_words(done$met$other, lonely[1], utils::head(names(done$part$kinds_there), 3))
+  sprintf(
+    "%s of %s met no entry%s: %s%s", count_of(length(lonely), "line"), done$part$table,
+    if (done$part$without == "both") " and came in as made entries" else "", if (length(lonely) > 1) "the first is " else
+      "", shown
+  )
+}
+
+# Entries stand there once for each of their lines.
+note_of_the_large <- function(done) {
+  if (!done$several) return(NULL)
+  repeated <- sum(core_partner_counts(done$met$held) > 1)
+  sprintf(
+    "%s more than one line of %s and stand here once for each, as expect = \"many\" allows; what they carry is counted each time",
+    if (repeated == 1) "1 entry has" else sprintf("%s have", entry_count(repeated)), done$part$table
+  )
+}
+
+# A line that stands beside several entries carries its amounts several times.
+note_of_repeats <- function(drawn, done) {
+  sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(done$part$brought)))
+  sums <- Filter(function(node) any(names(done$part$brought) %in% columns_in(node$args$x)), sums)
+  most <- if (length(sums)) max(uses_of_partners(done$partner, done$met$other$n), 0) else 0
+  if (most < 2) return(NULL)
+  column <- intersect(names(done$part$brought), columns_in(sums[[1]]$args$x))[1]
+  sprintf(
+    paste0(
+      "`%s` stands beside up to %s for each line of %s, so %s counts it each time; to count it once, gather the ",
+      "entries first and bring it in on a page drawn up from their lines"
+    ), column, entry_count(most), done$part$table, both(names(sums))
+  )
+}
+
+# Keys that would meet if case, spaces, punctuation and letters that look alike were overlooked.
+near_misses <- function(part, met) {
+  alone <- is.na(met$partner)
+  if (!any(alone)) return(NULL)
+  unlist(lapply(seq_along(part$keys), function(k) {
+    here <- met$keys$here[[k]]
+    there <- met$keys$there[[k]]
+    if (!is_text_vector(here) || max(length(texts_of(here)), length(texts_of(there))) > limit("most_spellings")) return(NULL)
+    lost <- tabulate(codes_of(here)[alone], length(texts_of(here)))
+    theirs <- unique(texts_of(there)[codes_of(there)])
+    texts <- texts_of(here)
+    able <- which(lost > 0 & !texts %in% theirs)
+    like <- match(look_alike(texts[able]), look_alike(theirs[!is.na(theirs)]))
+    hit <- !is.na(like)
+    if (!any(hit)) return(NULL)
+    first <- which(hit)[order(-lost[able[hit]])][1]
+    sprintf(
+      "%s of those would have a partner but for the spelling of %s, such as %s here and %s in %s; mend_keys(%s) %s",
+      entry_count(sum(lost[able[hit]])), node_label(part$keys[[k]]$here), value_text(texts[able[first]]),
+      value_text(theirs[!is.na(theirs)][like[first]]), part$table, node_label(part$keys[[k]]$here),
+      "brings spellings together"
+    )
+  }))
+}
+
+# The totals of a page that need nothing but these columns.
+sums_in_reach <- function(drawn, columns) {
+  figures <- drawn$brief$checked$figures
+  found <- list()
+  for (figure in figures) for (node in figures_in(figure$node)) {
+    if (isTRUE(room_of("figure", node$fn)$is_total) && all(columns_in(node$args$x) %in% columns)) {
+      label <- if (figure$node$type == "figure") figure$name else node$text
+      found[[label]] <- node
+    }
+  }
+  found
+}

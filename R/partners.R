@@ -1,0 +1,122 @@
+# The rows of another table that meet the entries in hand.
+
+# list(partner =, held =, keys =, other =): for each entry the row of its first partner, or of the one in
+# force on its day; a missing value without one.
+met_partners <- function(part, here) {
+  other <- here$partner(part$table)
+  there <- table_in_hand(function(name) entry_column(other, name), other$n)
+  keys <- evaluated_keys(part$keys, here, there)
+  met <- list(keys = keys, other = other, n = here$n)
+  if (!is.null(part$as_of)) return(c(met, partners_in_force(part, met, here, there)))
+  held <- core_partners(keys$here, keys$there, here$n, other$n, seq_len(other$n))
+  c(met, list(held = held, partner = core_first_partner(held)))
+}
+
+partners_in_force <- function(part, met, here, there) {
+  days <- key_pair(evaluate_column(part$as_of$here, here), evaluate_column(part$as_of$there, there))
+  order <- core_order(list(days[[2]]), FALSE, met$other$n)
+  order <- order[!is.na(days[[2]][order])]
+  held <- core_partners(met$keys$here, met$keys$there, met$n, met$other$n, order)
+  ends <- if (!is.null(part$upto)) key_pair(days[[1]], evaluate_column(part$upto, there))[[2]]
+  check_overlaps(part, met$other, held, order, days[[2]], ends)
+  partner <- core_partner_in_force(held, days[[1]], days[[2]])
+  if (!is.null(ends)) partner[which(pick_rows(ends, partner) < days[[1]])] <- NA
+  list(held = held, partner = partner, days = days, ends = ends)
+}
+
+# Two partners may not be in force on the same day.
+check_overlaps <- function(part, other, held, order, begins, ends) {
+  id <- core_partner_ids(held)[order]
+  rows <- order[order(id, method = "radix", na.last = NA)]
+  id <- sort(id)
+  first <- rows[-length(rows)]
+  then <- rows[-1]
+  both <- id[-1] == id[-length(id)]
+  upto <- if (is.null(ends)) begins[first] else ifelse(is.na(ends[first]), Inf, ends[first])
+  wrong <- which(both & begins[then] <= upto)
+  if (length(wrong) == 0) return(invisible())
+  at <- c(first[wrong[1]], then[wrong[1]])
+  stop_idle(
+    "many_partners", sprintf(
+      "In the section `prepare`: %s of %s are in force together, rows %s: %s.", part$table,
+      count_of(length(wrong), "pair of lines", "pairs of lines"), both(big_mark(at)),
+      paste(lines_in_words(other, at), collapse = "; ")
+    ), if (is.null(ends)) "Two begin on the same day. Strike one of them, or match by one key more." else
+      "One begins before the other ends. Mend the dates in the table."
+  )
+}
+
+# Some rows of a table in words: its columns and their values.
+lines_in_words <- function(entries, at, names = entries$column_names) {
+  names <- utils::head(names, 6)
+  cells <- lapply(names, function(name) cell_texts(plain_vector(pick_rows(entry_column(entries, name), as.integer(at)))))
+  vapply(seq_along(at), function(i) {
+    toString(sprintf("%s %s", names, vapply(cells, `[[`, "", i)))
+  }, "")
+}
+
+# Rows that have a key missing, or one that is no number.
+lacks_a_key <- function(keys, n) {
+  Reduce(`|`, lapply(keys, function(key) if (is_text_vector(key)) is.na(codes_of(key)) else is.na(key)), rep(FALSE, n))
+}
+
+# How many entries stand beside each row of the other table.
+uses_of_partners <- function(partner, n) tabulate(partner, n)
+
+# Rows of the other table that met no entry.
+lonely_partners <- function(met, partner) which(uses_of_partners(partner, met$other$n) == 0)
+
+# A column of the entries with their partners, and under them the lines that found no entry.
+columns_with_partners <- function(done) {
+  part <- done$part
+  m <- length(done$lonely)
+  keys <- stats::setNames(lapply(part$keys, `[[`, "there"), vapply(part$keys, function(key) {
+    if (key$here$type == "column") key$here$name else ""
+  }, ""))
+  function(name) {
+    from <- part$brought[[name]]
+    if (!is.null(from)) return(pick_rows(entry_column(done$met$other, from), c(done$partner, done$lonely)))
+    ours <- if (identical(name, part$made) && !name %in% done$entries$column_names) {
+      rep(FALSE, length(done$partner))
+    } else if (is.null(done$at)) done$fetch(name) else pick_rows(done$fetch(name), done$at)
+    if (m == 0) return(ours)
+    if (identical(name, part$made)) return(c(ours, rep(TRUE, m)))
+    if (!name %in% names(keys)) return(stacked(list(ours, nothing_like(ours, m))))
+    there <- table_in_hand(function(name) entry_column(done$met$other, name), done$met$other$n)
+    under_each_other(ours, pick_rows(evaluate_column(keys[[name]], there), done$lonely))
+  }
+}
+
+# Columns of one table under those of another, with missing values where one has none.
+under_each_other <- function(above, below) {
+  if (is.factor(above) && is.factor(below) && identical(levels(above), levels(below))) return(
+    stacked(list(above, below))
+  )
+  stacked(alike(list(above, below)))
+}
+
+nothing_like <- function(x, n) pick_rows(x, rep(NA_integer_, n))
+
+# What a preparation sets aside: rows of the entries as they were, with the row in the source and a reason.
+entries_aside <- function(names, column, row, at, reason) {
+  columns <- lapply(stats::setNames(nm = names), function(name) plain_vector(pick_rows(column(name), as.integer(at))))
+  named <- stats::setNames(list(row, rep_len(reason, length(at))), c(free_name("entry", names), free_name("reason", names)))
+  as_frame(c(named[1], columns, named[2]), length(at))
+}
+
+# Tables of unlike columns, one under the other.
+aside_together <- function(tables) {
+  tables <- Filter(function(table) !is.null(table) && nrow(table) > 0, tables)
+  if (length(tables) < 2) return(if (length(tables)) tables[[1]])
+  names <- unique(unlist(lapply(tables, names)))
+  n <- vapply(tables, nrow, 1L)
+  columns <- lapply(stats::setNames(nm = names), function(name) {
+    known <- Find(function(table) name %in% names(table), tables)[[name]]
+    parts <- Map(function(table, n) {
+      as_settled(if (name %in% names(table)) table[[name]] else known[rep(NA_integer_, n)])
+    }, tables, n)
+    plain_vector(Reduce(under_each_other, parts))
+  })
+  names <- c(setdiff(names, "reason"), intersect(names, "reason"))
+  as_frame(columns[names], sum(n))
+}

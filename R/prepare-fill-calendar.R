@@ -1,0 +1,190 @@
+# fill_calendar: an entry for every day (week, month, ...) that has none.
+
+room("fill_calendar", "preparation",
+  args = alist(along = , step = "day", per = NULL, from = NULL, to = NULL, fill = NULL),
+  check = function(parts, values, ctx) {
+    along <- named_columns(parts$along, "along", ctx)
+    if (length(along) != 1 || !is_moment(ctx$columns[[along[1]]])) stop_in(
+      ctx, "wrong_kind", sprintf("fill_calendar() goes along one column of dates, and %s.", if (length(along) == 1)
+        sprintf("`%s` is %s", along, a_kind(ctx$columns[[along]])) else sprintf("got %s", both(tick(along))))
+    )
+    part <- list(
+      along = along, step = one_of_words(parts$step, calendar_units, "step", values, ctx),
+      per = if (!is.null(parts$per) && !rlang::is_call(parts$per, "whole", n = 0)) named_columns(parts$per, "per", ctx),
+      from = day_asked(parts$from, "from", values, ctx), to = day_asked(parts$to, "to", values, ctx),
+      fill = fill_asked(parts$fill, values, ctx), made = made_mark(ctx)
+    )
+    if (!is.null(part$from) && !is.null(part$to) && part$from > part$to) stop_in(
+      ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", part$from, part$to)
+    )
+    taken <- intersect(c(part$along, part$per), names(part$fill))
+    if (length(taken)) stop_in(ctx, "bad_argument", sprintf("`%s` is filled by the calendar itself.", taken[1]))
+    part
+  },
+  leaves = function(part, ctx) {
+    ctx$columns[[part$made]] <- "logical"
+    ctx$columns
+  },
+  work = function(drawn, part) work_fill_calendar(drawn, part),
+  call = "fill_calendar(along, step = \"day\", per =, from =, to =, fill = c(column = value))",
+  plain = "an entry for every day, week, month, quarter or year that has none",
+  words = function(part) {
+    sprintf(
+      "make an entry for each %s of %s without one%s, %s%s", part$step, part$along, if (length(part$per)) sprintf(
+        " per %s", both(part$per)
+      ) else "", calendar_span_words(part), if (length(part$fill)) sprintf("; with %s", both(sprintf(
+        "%s %s", names(part$fill), vapply(part$fill, value_text, "")
+      ))) else ""
+    )
+  },
+  aside = function(done) {
+    n <- done$entries$n
+    entries_aside(done$names, done$columns, rep(NA_integer_, done$made), n + seq_len(done$made),
+      sprintf("made: no entry in this %s", done$part$step))
+  },
+  owes = function(drawn, done) check_filled(done)
+)
+
+calendar_span_words <- function(part) {
+  own <- if (length(part$per)) "its" else "the"
+  paste(
+    "from", if (is.null(part$from)) paste(own, "first") else format(part$from), "to",
+    if (is.null(part$to)) paste(own, "last") else format(part$to)
+  )
+}
+
+day_asked <- function(expr, what, values, ctx) {
+  if (is.null(expr)) return(NULL)
+  value <- one_value(expr, values, what, ctx)
+  day <- if (is.character(value)) strict_date(value) else if (is_moment_vector(value)) as_date_class(as_days(value))
+  if (is.null(day) || is.na(day)) stop_in(
+    ctx, "bad_argument", sprintf("`%s` takes a date, and got %s.", what, value_text(value)), "Such as \"2025-03-31\"."
+  )
+  day
+}
+
+# What made entries hold: constants of the columns' own kinds, by name.
+fill_asked <- function(expr, values, ctx) {
+  if (is.null(expr)) return(NULL)
+  parts <- if (rlang::is_call(expr, "c")) parts_of_list(expr) else list()
+  if (length(parts) == 0 || any(!nzchar(rlang::names2(parts)))) stop_in(
+    ctx, "bad_argument", "`fill` takes values by the names of columns.", "Such as fill = c(receipts = 0)."
+  )
+  names <- named_columns(as.call(c(quote(c), lapply(names(parts), as.name))), "fill", ctx)
+  stats::setNames(Map(function(part, name) {
+    value <- one_value(part, values, name, ctx)
+    kind <- ctx$columns[[name]]
+    fits <- kind_family(kind_of(value)) == kind_family(kind) && (kind != "integer" || value == floor(value)) &&
+      (kind != "logical" || is.logical(value)) && !is.na(value)
+    if (!isTRUE(fits)) stop_in(
+      ctx, "wrong_kind", sprintf("`%s` is %s, and is to be filled with %s.", name, a_kind(kind), value_text(value)),
+      "Columns that `fill` does not name are missing in made entries."
+    )
+    value
+  }, parts, names), names)
+}
+
+work_fill_calendar <- function(drawn, part) {
+  entries <- drawn$entries
+  fetch <- columns_in_turn(entries)
+  keys <- lapply(stats::setNames(nm = as.character(part$per)), fetch)
+  groups <- core_group(unname(keys), entries$n)
+  facts <- core_group_facts(groups)
+  n_groups <- if (entries$n == 0) 0L else max(1L, facts$size)
+  number <- if (length(keys)) core_group_numbers(groups) else rep(1L, entries$n)
+  made <- steps_without_rows(
+    step_numbers(fetch(part$along), part$step), number, n_groups,
+    if (!is.null(part$from)) step_numbers(part$from, part$step), if (!is.null(part$to)) step_numbers(part$to, part$step),
+    sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
+  )
+  first <- if (length(keys)) facts$first else rep(1L, n_groups)
+  m <- length(made$step)
+  names <- union(entries$column_names, part$made)
+  columns <- filled_columns(part, entries, fetch, made, first)
+  done <- list(part = part, entries = entries, fetch = fetch, columns = columns, names = names, made = m,
+    bounds = made[c("low", "high")], number = number, n_groups = n_groups)
+  drawn$entries <- carry_entries(entries, c(seq_len(entries$n), rep(NA_integer_, m)), names, columns)
+  drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
+  add_note(drawn, c(note_of_filled(done), note_of_ends(done), note_without_day(done)))
+}
+
+filled_columns <- function(part, entries, fetch, made, first) {
+  m <- length(made$step)
+  function(name) {
+    if (name == part$made) {
+      before <- if (name %in% entries$column_names) fetch(name) else rep(FALSE, entries$n)
+      return(c(before, rep(TRUE, m)))
+    }
+    own <- fetch(name)
+    if (name == part$along) return(stacked(list(own, days_like(days_of_steps(made$step, part$step), own))))
+    if (name %in% part$per) return(stacked(list(own, pick_rows(own, first[made$group]))))
+    if (is.null(part$fill[[name]])) return(stacked(list(own, nothing_like(own, m))))
+    under_each_other(own, repeated(fill_like(part$fill[[name]], own), m))
+  }
+}
+
+# A day as the column holds them: a date, or midnight where there are times.
+days_like <- function(days, column) {
+  if (inherits(column, "Date")) return(as_date_class(days))
+  structure(instant_of(days * 86400, zone_of(column)), class = c("POSIXct", "POSIXt"), tzone = attr(column, "tzone"))
+}
+
+fill_like <- function(value, column) {
+  if (is.integer(column) && is.numeric(value) && !is_text_vector(column) && !is.factor(column)) as.integer(value) else
+    if (inherits(column, "integer64")) bit64::as.integer64(value) else value
+}
+
+note_of_filled <- function(done) {
+  if (done$made == 0) return(NULL)
+  fill <- done$part$fill
+  sprintf(
+    "prepare: %s added, one for each %s of `%s` without one%s, %s", entry_count(done$made), done$part$step,
+    done$part$along, if (length(done$part$per)) sprintf(" per %s", both(done$part$per)) else "",
+    if (length(fill)) sprintf("with %s", both(sprintf("%s %s", names(fill), vapply(fill, value_text, "")))) else
+      "worth nothing"
+  )
+}
+
+# Groups that begin or end on unlike days are filled each for itself, which is said.
+note_of_ends <- function(done) {
+  part <- done$part
+  if (length(part$per) == 0) return(NULL)
+  uneven <- function(x) length(unique(x[!is.na(x)])) > 1
+  open <- c(first = is.null(part$from) && uneven(done$bounds$low), last = is.null(part$to) && uneven(done$bounds$high))
+  if (!any(open)) return(NULL)
+  which <- both(names(open)[open])
+  sprintf(
+    "prepare: not every %s has the same %s %s, and each is filled from its own; %s the same for all", both(part$per), which,
+    part$step, if (open[["first"]] && open[["last"]]) "`from` and `to` make them" else sprintf("`%s` makes it",
+      if (open[["first"]]) "from" else "to")
+  )
+}
+
+note_without_day <- function(done) {
+  n <- sum(is_missing_value(done$fetch(done$part$along)))
+  if (n) sprintf("prepare: %s no `%s` and no part in the calendar", have_entries(n), done$part$along)
+}
+
+entries_are <- function(n) paste(entry_count(n), if (n == 1) "is" else "are")
+
+# Each step stands there, and none was made where there was an entry.
+check_filled <- function(done) {
+  part <- done$part
+  n <- done$entries$n
+  steps <- step_numbers(done$columns(part$along), part$step)
+  keys <- texts_of_rows(lapply(part$per, done$columns), n + done$made)
+  known <- which(!is.na(steps))
+  cell <- paste(keys[known], steps[known])
+  made <- known > n
+  twice <- sum(cell[made] %in% cell[!made]) + sum(duplicated(cell[made]))
+  spans <- split(steps[known], keys[known])
+  gaps <- sum(vapply(spans, function(x) diff(range(x)) + 1 - length(unique(x)), 1))
+  within <- is.null(part$from) && is.null(part$to)
+  ties <- twice == 0 && (gaps == 0 || !within)
+  a_check("calendar", ties, sprintf(
+    "Calendar: %s made along %s%s, no %s twice%s%s.", entries_are(done$made), part$along, if (length(part$per))
+      sprintf(" per %s", both(part$per)) else "", part$step, if (gaps == 0) ", and none is wanting between first and last"
+      else if (within) sprintf("; %s wanting", is_are(gaps, part$step)) else "",
+    if (twice) sprintf("; but %s made where there was an entry", entries_are(twice)) else ""
+  ))
+}

@@ -1,0 +1,128 @@
+# stack_on: the entries of other tables under those of the ledger, by the names of their columns.
+
+room("stack_on", "preparation",
+  args = alist(... = , name = NULL), tables = "...",
+  check = function(parts, values, ctx) {
+    others <- parts[rlang::names2(parts) != "name"]
+    tables <- lapply(unname(others), table_named, ctx = ctx)
+    labels <- ifelse(nzchar(rlang::names2(others)), rlang::names2(others), vapply(tables, `[[`, "", "name"))
+    kinds <- lapply(tables, function(table) as.list(kinds_of(table$source)))
+    columns <- stacked_kinds(ctx$columns, kinds, vapply(tables, `[[`, "", "name"), ctx)
+    list(
+      tables = vapply(tables, `[[`, "", "name"), labels = labels, columns = columns, ours = names(ctx$columns),
+      theirs = lapply(kinds, names), mark = ctx$made,
+      name = if (!is.null(parts$name)) new_name(parts$name, "name", names(columns), ctx)
+    )
+  },
+  leaves = function(part, ctx) {
+    if (!is.null(part$name)) part$columns[[part$name]] <- "text"
+    part$columns
+  },
+  work = function(drawn, part) work_stack_on(drawn, part),
+  call = "stack_on(other, ..., name = a_column)",
+  plain = "the entries of other tables under those of the ledger",
+  words = function(part) {
+    sprintf("put the entries of %s under them%s", both(part$tables), if (is.null(part$name)) "" else sprintf(
+      ", with where they come from as %s", part$name))
+  },
+  aside = NULL,
+  owes = function(drawn, done) check_stacked(done)
+)
+
+# The kind of each column once all stand under each other.
+stacked_kinds <- function(ours, theirs, names, ctx) {
+  all <- unique(c(names(ours), unlist(lapply(theirs, names))))
+  lapply(stats::setNames(nm = all), function(column) {
+    kinds <- c(ours[column], lapply(theirs, function(kinds) kinds[[column]]))
+    here <- !vapply(kinds, is.null, TRUE)
+    kind <- common_kind(unlist(kinds[here]))
+    if (is.na(kind)) {
+      clash <- which(here & !vapply(kinds, function(one) is.null(one) || one %in% c("empty", kinds[here][[1]]), TRUE))[1]
+      stop_in(
+        ctx, "wrong_kind", sprintf("stack_on(): `%s` is %s in %s and %s in %s.", column, a_kind(kinds[here][[1]]),
+          c("the entries", names)[which(here)[1]], a_kind(kinds[[clash]]), c("the entries", names)[clash]),
+        "Open both with the same kinds: ledger(..., kinds = c(...))."
+      )
+    }
+    if (kind == "factor" && sum(here) > 1) "text" else kind
+  })
+}
+
+work_stack_on <- function(drawn, part) {
+  entries <- drawn$entries
+  fetch <- columns_in_turn(entries)
+  others <- lapply(part$tables, function(name) partner_in_hand(entries, name))
+  sizes <- vapply(others, function(other) as.double(other$n), 1)
+  check_how_many(sum(sizes), "In the section `prepare`: stack_on()", "Stack fewer tables, or gather them first.")
+  columns <- stacked_columns(part, entries, fetch, others)
+  done <- list(part = part, entries = entries, fetch = fetch, others = others, columns = columns)
+  at <- c(seq_len(entries$n), rep(NA_integer_, sum(sizes)))
+  drawn$entries <- carry_entries(entries, at, c(names(part$columns), part$name), columns)
+  drawn$entries <- placed_elsewhere(drawn$entries, entries$n, sizes)
+  drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
+  add_note(drawn, notes_of_stacked(done))
+}
+
+stacked_columns <- function(part, entries, fetch, others) {
+  sizes <- c(entries$n, vapply(others, function(other) as.double(other$n), 1))
+  function(name) {
+    if (identical(name, part$name)) return(pooled(rep(seq_along(sizes), sizes), c(name_of(entries$source), part$labels)))
+    there <- lapply(others, function(other) if (name %in% other$column_names) entry_column(other, name))
+    parts <- c(list(if (name %in% part$ours) fetch(name)), there)
+    if (identical(name, part$mark)) parts <- Map(function(x, n) if (is.null(x)) rep(FALSE, n) else x, parts, sizes)
+    known <- Filter(Negate(is.null), parts)
+    if (any(lengths(lapply(known, levels)) > 0) && length(parts) > 1) known <- lapply(known, function(x) {
+      if (is.factor(x)) as_text_vector(x) else x
+    })
+    k <- 0
+    Reduce(under_each_other, Map(function(x, n) {
+      if (is.null(x)) return(nothing_like(known[[1]], n))
+      k <<- k + 1
+      known[[k]]
+    }, parts, sizes))
+  }
+}
+
+# Entries of other tables have a row there.
+placed_elsewhere <- function(entries, n, sizes) {
+  entries$row_of[n + seq_len(sum(sizes))] <- unlist(lapply(sizes, seq_len))
+  other <- if (is.null(entries$of_other)) rep(FALSE, entries$n) else entries$of_other
+  other[n + seq_len(sum(sizes))] <- TRUE
+  entries$of_other <- other
+  entries
+}
+
+notes_of_stacked <- function(done) {
+  part <- done$part
+  sides <- c(list(part$ours), part$theirs)
+  labels <- c("the entries", part$tables)
+  sizes <- c(done$entries$n, vapply(done$others, function(other) as.double(other$n), 1))
+  unlist(lapply(seq_along(sides), function(k) {
+    wanting <- setdiff(names(part$columns), c(sides[[k]], part$mark))
+    if (length(wanting) == 0) return(NULL)
+    sprintf("prepare: %s no %s, which %s missing in %s", if (k == 1) "the entries have" else paste(labels[k], "has"),
+      listing(tick(wanting)), if (length(wanting) == 1) "is" else "are", entry_count(sizes[k]))
+  }))
+}
+
+# As many entries as all had, and of each column of numbers the same total.
+check_stacked <- function(done) {
+  part <- done$part
+  numbers <- names(Filter(function(kind) kind %in% c("integer", "double"), part$columns))
+  whole <- function(x) if (length_of(x) == 0) 0 else
+    as_plain_number(column_folded(core_group(list(), length_of(x)), as_plain_number(x), list(total = "sum"))$answers[[1]])
+  wrong <- Filter(function(name) {
+    parts <- c(if (name %in% part$ours) list(done$fetch(name)), lapply(Filter(function(other) name %in% other$column_names,
+      done$others), entry_column, name))
+    all <- plain_vector(done$columns(name))
+    each <- unlist(lapply(parts, function(x) as_plain_number(plain_vector(x))))
+    !identical(sum(is.na(all)), sum(is.na(each)) + length(all) - length(each)) || !same_values(whole(all), whole(each))
+  }, numbers)
+  sizes <- c(done$entries$n, vapply(done$others, function(other) as.double(other$n), 1))
+  a_check("stacked", length(wrong) == 0, sprintf(
+    "Stacked: %s of the ledger + %s = %s%s.", big_mark(sizes[1]), paste(sprintf("%s of %s", big_mark(sizes[-1]),
+      part$tables), collapse = " + "), entry_count(sum(sizes)), if (length(wrong)) sprintf("; but the total of %s is another",
+        both(tick(wrong))) else if (length(numbers)) sprintf("; the totals of %s are those of the parts", listing(tick(numbers)))
+    else ""
+  ))
+}
