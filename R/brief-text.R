@@ -4,24 +4,53 @@ brief_version <- 1
 
 # list(brief, tables, given, values, pages); `folder` is where the file will stand.
 brief_as_list <- function(brief, folder) {
-  pages <- pages_of(brief)
-  names(pages) <- page_names(length(pages))
+  placed <- placed_pages(brief)
   values <- list()
   written <- list()
-  for (name in names(pages)) {
-    moved <- constants_moved(pages[[name]], names(values))
+  for (name in names(placed$pages)) {
+    page <- placed$pages[[name]]
+    moved <- constants_moved(page$brief, names(values))
     values <- c(values, moved$values)
-    below <- which(names(pages) == name) - 1
     written <- c(written, list(c(
-      list(name = name, from = if (below > 0) names(pages)[below] else table_name(lowest_source(brief))),
-      if (isTRUE(pages[[name]]$narrowed)) list(narrowed = "yes"), moved$sections
+      list(name = name, from = page$from), if (isTRUE(page$brief$narrowed)) list(narrowed = "yes"), moved$sections
     )))
   }
   list(
-    brief = as.character(brief_version), tables = stats::setNames(list(table_as_list(lowest_source(brief), folder)),
-      table_name(lowest_source(brief))),
-    given = given_as_list(brief), values = lapply(values, constant_written), pages = written
+    brief = as.character(brief_version), tables = lapply(placed$tables, table_as_list, folder = folder),
+    given = given_as_list(brief, lapply(placed$pages, `[[`, "brief")), values = lapply(values, constant_written),
+    pages = written
   )
+}
+
+# Every page and table that a brief stands upon or looks into, each under a name of its own, those that are
+# needed first: list(pages = list(name = list(brief, from)), tables = list(name = ledger)).
+placed_pages <- function(brief) {
+  pages <- list()
+  tables <- list()
+  of_table <- function(source, wish) {
+    if (identical(tables[[wish]], source)) return(wish)
+    name <- free_name(wish, c(names(tables), names(pages), page_names(60)))
+    tables[[name]] <<- source
+    name
+  }
+  of_page <- function(page, wish, below) {
+    from <- if (is_brief(page$source)) of_page(page$source, below[1], below[-1]) else
+      of_table(page$source, table_name(page$source))
+    for (label in names(page$tables)) {
+      table <- page$tables[[label]]
+      name <- if (is_brief(table)) of_page(table, label, paste0(label, "_", seq_len(60))) else of_table(table, label)
+      if (name != label) page$sections <- lapply(page$sections, lapply, function(item) {
+        item$expr <- table_renamed(item$expr, label, name)
+        item
+      })
+    }
+    name <- free_name(wish, c(names(tables), names(pages)))
+    pages[[name]] <<- list(brief = page, from = from)
+    name
+  }
+  names <- rev(page_names(length(pages_of(brief))))
+  of_page(brief, names[1], names[-1])
+  list(pages = pages, tables = tables)
 }
 
 pages_of <- function(brief) c(if (is_brief(brief$source)) pages_of(brief$source), list(brief))
@@ -50,8 +79,8 @@ relative_to <- function(folder, paths) {
   ifelse(inside, substring(paths, nchar(folder) + 2), paths)
 }
 
-given_as_list <- function(brief) {
-  given <- do.call(c, c(list(list()), unname(lapply(pages_of(brief), `[[`, "given"))))
+given_as_list <- function(brief, pages) {
+  given <- do.call(c, c(list(list()), unname(lapply(pages, `[[`, "given"))))
   names <- unique(c(values_wanting(brief), names(given)))
   lapply(stats::setNames(nm = names), function(name) {
     if (!name %in% names(given)) return(list(kind = "any"))

@@ -28,7 +28,7 @@ steps_without_rows <- function(steps, group, n_groups, from = NULL, to = NULL, w
   sizes <- pmax(0, bounds$high - bounds$low + 1)
   sizes[is.na(sizes)] <- 0
   starts <- cumsum(c(0, sizes))
-  check_how_many(sum(sizes) - length(known), what, "Give from and to, a wider step, or look for a date that is wrong.")
+  check_how_many(sum(sizes) - length(known), what, "Give from and to, a wider step, or look for a date that is wrong.", "most_days_made")
   inside <- known[(steps[known] >= bounds$low[group[known]] & steps[known] <= bounds$high[group[known]]) %in% TRUE]
   there <- logical(sum(sizes))
   there[starts[group[inside]] + steps[inside] - bounds$low[group[inside]] + 1] <- TRUE
@@ -39,23 +39,23 @@ steps_without_rows <- function(steps, group, n_groups, from = NULL, to = NULL, w
 
 step_bounds <- function(steps, group, n_groups, from, to) {
   folds <- if (length(steps)) column_folded(core_group(list(group), length(steps)), as.double(steps),
-    list(low = "min", high = "max"))$answers
+    list(extremes = c("min", "max")))$answers
   own <- function(name) {
     values <- rep(NA_real_, n_groups)
     if (length(steps)) values[sort(unique(group))] <- as_plain_number(folds[[name]])
     values
   }
   list(
-    low = if (is.null(from)) own("low") else rep(as.double(from), n_groups),
-    high = if (is.null(to)) own("high") else rep(as.double(to), n_groups)
+    low = if (is.null(from)) own("min") else rep(as.double(from), n_groups),
+    high = if (is.null(to)) own("max") else rep(as.double(to), n_groups)
   )
 }
 
 # Stops before memory does.
-check_how_many <- function(n, what, hint) {
-  if (n <= limit("most_made")) return(invisible())
+check_how_many <- function(n, what, hint, most = "most_repeated") {
+  if (n <= limit(most)) return(invisible())
   stop_idle(
-    "too_many", sprintf("%s would make %s, and %s is the most.", what, entry_count(n), big_mark(limit("most_made"))),
-    c(hint, "The limit is options(idleledger.most_made = ...).")
+    "too_many", sprintf("%s would make %s, and %s is the most.", what, entry_count(n), big_mark(limit(most))),
+    c(hint, sprintf("The limit is options(idleledger.%s = ...).", most))
   )
 }

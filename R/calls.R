@@ -1,13 +1,13 @@
 # A brief as the call of R that makes it, and as the words of a command line.
 
-# Lines of R: the source, the local values, and the brief; pages below come first.
-call_lines <- function(brief, name = "page") {
+# Lines of R: the source, tables, the local values, and the brief; pages below come first.
+call_lines <- function(brief, name = "page", entries = "entries") {
   under <- is_brief(brief$source)
-  below <- if (under) call_lines(brief$source, paste0(name, "_below"))
+  below <- if (under) call_lines(brief$source, paste0(name, "_below"), entries)
   values <- values_of_brief(brief)
-  source <- if (under) paste0(name, "_below") else "entries"
+  source <- if (under) paste0(name, "_below") else entries
   c(
-    if (under) c(below, "") else sprintf("entries <- %s", source_call(brief$source)),
+    if (under) c(below, "") else sprintf("%s <- %s", name_text(entries), source_call(brief$source)), table_lines(brief),
     vapply(names(values$shared), function(label) {
       sprintf("%s <- %s", name_text(label),
       constant_text(values$shared[[label]]))
@@ -15,6 +15,16 @@ call_lines <- function(brief, name = "page") {
     sprintf("%s <- brief(%s,", name, source), section_lines(values$sections), ")",
     if (length(brief$given)) sprintf("%s <- supply(%s, %s)", name, name, both_named(brief$given))
   )
+}
+
+# The tables that the brief names.
+table_lines <- function(brief) {
+  unlist(lapply(names(brief$tables), function(name) {
+    table <- brief$tables[[name]]
+    if (is_brief(table)) return(c(call_lines(table, name, paste0(name, "_entries")), ""))
+    call <- source_call(table)
+    if (call != name) sprintf("%s <- %s", name_text(name), call)
+  }))
 }
 
 both_named <- function(values) {
@@ -92,6 +102,10 @@ with_constants <- function(expr, values) {
 command_of <- function(brief) {
   source <- brief$source
   if (is_brief(source) || length(source$asked) != 1) return(NULL)
+  if (any(lengths(lapply(brief$tables, `[[`, "asked")) != 1)) return(NULL)
+  tables <- vapply(names(brief$tables), function(name) {
+    paste("--source", shell_quoted(paste0(name, "=", basename(brief$tables[[name]]$asked))))
+  }, "")
   values <- values_of_brief(brief)
   words <- lapply(names(values$sections), function(name) {
     items <- lapply(values$sections[[name]], function(item) {
@@ -106,7 +120,7 @@ command_of <- function(brief) {
   given <- vapply(names(brief$given), function(name) {
     paste("--given", shell_quoted(paste0(name, "=", column_written(brief$given[[name]]))))
   }, "")
-  paste(c("idle-ledger draw-up", shell_quoted(basename(source$asked)), unlist(words), given), collapse = " ")
+  paste(c("idle-ledger draw-up", shell_quoted(basename(source$asked)), unlist(words), tables, given), collapse = " ")
 }
 
 shell_quoted <- function(text) {

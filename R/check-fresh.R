@@ -4,7 +4,7 @@
 check_fresh <- function(statement, drawn, looked) {
   if (!is.null(looked)) return(a_note("fresh", sprintf("Fresh: not checked, since %s.", looked)))
   facts <- attr(statement, "idle")
-  changed <- changed_columns(facts, drawn)
+  changed <- changed_columns(facts$prints, lowest_page(drawn)$entries$source)
   n <- lowest_page(drawn)$entries$n_read
   if (length(changed) == 0 && n == facts$lowest) return(
     a_check("fresh", TRUE, "Fresh: the source is the same as when the statement was drawn up.")
@@ -20,14 +20,32 @@ check_fresh <- function(statement, drawn, looked) {
     collapse = ", and ")))
 }
 
-# Columns that the statement was drawn up from, and that are gone or another now.
-changed_columns <- function(facts, drawn) {
-  Filter(function(name) !identical(print_now(drawn, name), facts$prints[[name]]), names(facts$prints))
+# The tables that stand beside, each against what it was.
+check_fresh_tables <- function(statement, drawn) {
+  before <- statement_part(statement, "tables")
+  now <- tables_read(drawn)
+  lapply(names(before), function(label) {
+    facts <- before[[label]]
+    source <- now[[label]]$source
+    if (is.null(source)) return(a_note("fresh", sprintf("Fresh: %s was not looked into again.", facts$name)))
+    what <- c(
+      if (size_of(source) != facts$n) sprintf("it had %s and has %s", count_of(facts$n, "line"), big_mark(size_of(source))),
+      if (length(changed <- changed_columns(facts$prints, source))) sprintf("other values stand in %s",
+        listing(tick(changed)))
+    )
+    a_check("fresh", length(what) == 0, if (length(what) == 0) sprintf(
+      "Fresh: the table %s is the same as when the statement was drawn up.", facts$name
+    ) else sprintf("Fresh: the table %s has changed since the statement was drawn up: %s.", facts$name,
+      paste(what, collapse = ", and ")))
+  })
 }
 
-print_now <- function(drawn, name) {
-  low <- lowest_page(drawn)
-  source <- low$entries$source
+# Columns that the statement was drawn up from, and that are gone or another now.
+changed_columns <- function(prints, source) {
+  Filter(function(name) !identical(print_now(source, name), prints[[name]]), names(prints))
+}
+
+print_now <- function(source, name) {
   if (!name %in% names(kinds_of(source))) return(NULL)
   column <- coded_columns(source, name)[[name]]
   whole_print(fingerprint_column(column), kind_print(column))

@@ -23,6 +23,7 @@ offer_repairs <- function(source) {
     repair <- room_of("rule", name)$repair
     if (!is.null(repair)) repair(columns, source$n)
   }))
+  found <- found[order(vapply(found, `[[`, 1, "place"))]
   structure(lapply(found, `[[`, "item"), why = vapply(found, `[[`, "", "why"), class = c("idle_repairs", "idle_quoted"))
 }
 
@@ -40,7 +41,7 @@ print.idle_repairs <- function(x, ...) {
   lines <- sprintf("  %s%s", clean_text(texts), ifelse(seq_along(texts) < length(texts), ",", ""))
   cat("prepare = c(\n")
   for (k in seq_along(lines)) {
-    say_quiet(sprintf("  # %s", clean_text(attr(x, "why")[k])))
+    cat(style_quiet(paste(strwrap(clean_text(attr(x, "why")[k]), page_width(), prefix = "  # "), collapse = "\n")), "\n", sep = "")
     cat(lines[k], "\n", sep = "")
   }
   cat(")\n")

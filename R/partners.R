@@ -120,3 +120,21 @@ aside_together <- function(tables) {
   names <- c(setdiff(names, "reason"), intersect(names, "reason"))
   as_frame(columns[names], sum(n))
 }
+
+# The ledgers under all tables that the pages down from this one have looked into, by page and name.
+tables_read <- function(drawn, page = "") {
+  found <- list()
+  while (!is.null(drawn)) {
+    partners <- as.list(drawn$entries$partners)
+    partners <- partners[sort(names(partners))]
+    for (name in names(partners)) {
+      label <- paste0(page, name)
+      below <- partners[[name]]$below$drawn
+      found[[label]] <- if (is.null(below)) partners[[name]] else lowest_page(below)$entries
+      if (!is.null(below)) found <- c(found, tables_read(below, paste0(label, "/")))
+    }
+    drawn <- drawn$entries$below$drawn
+    page <- paste0(page, "^")
+  }
+  found
+}

@@ -1,9 +1,12 @@
 # stack_on: the entries of other tables under those of the ledger, by the names of their columns.
 
 room("stack_on", "preparation",
-  args = alist(... = , name = NULL), tables = "...",
+  args = alist(... = , name = NULL), tables = "...", labels_tables = TRUE,
   check = function(parts, values, ctx) {
     others <- parts[rlang::names2(parts) != "name"]
+    if (length(others) == 0 || any(vapply(parts, rlang::is_missing, TRUE))) stop_in(
+      ctx, "bad_argument", "stack_on() takes the tables that come under the entries: stack_on(november, december)."
+    )
     tables <- lapply(unname(others), table_named, ctx = ctx)
     labels <- ifelse(nzchar(rlang::names2(others)), rlang::names2(others), vapply(tables, `[[`, "", "name"))
     kinds <- lapply(tables, function(table) as.list(kinds_of(table$source)))
@@ -30,7 +33,7 @@ room("stack_on", "preparation",
 )
 
 # The kind of each column once all stand under each other.
-stacked_kinds <- function(ours, theirs, names, ctx) {
+stacked_kinds <- function(ours, theirs, tables, ctx) {
   all <- unique(c(names(ours), unlist(lapply(theirs, names))))
   lapply(stats::setNames(nm = all), function(column) {
     kinds <- c(ours[column], lapply(theirs, function(kinds) kinds[[column]]))
@@ -40,7 +43,7 @@ stacked_kinds <- function(ours, theirs, names, ctx) {
       clash <- which(here & !vapply(kinds, function(one) is.null(one) || one %in% c("empty", kinds[here][[1]]), TRUE))[1]
       stop_in(
         ctx, "wrong_kind", sprintf("stack_on(): `%s` is %s in %s and %s in %s.", column, a_kind(kinds[here][[1]]),
-          c("the entries", names)[which(here)[1]], a_kind(kinds[[clash]]), c("the entries", names)[clash]),
+          c("the entries", tables)[which(here)[1]], a_kind(kinds[[clash]]), c("the entries", tables)[clash]),
         "Open both with the same kinds: ledger(..., kinds = c(...))."
       )
     }

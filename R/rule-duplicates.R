@@ -3,7 +3,7 @@
 room("duplicates", "rule", place = 8,
   repair = function(columns, n) {
     copies <- copies_among(columns, n)
-    if (length(copies)) list(a_repair(quote(strike_duplicates()), sprintf(
+    if (length(copies)) list(a_repair(quote(strike_duplicates()), 2, sprintf(
       "%s, the first in row %s", copies_said(length(copies), "copy", "copies"), big_mark(copies[1])
     )))
   },

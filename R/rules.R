@@ -20,8 +20,8 @@ rules_of_page <- function(drawn) {
   }))
 }
 
-# A preparation that a rule suggests, and why.
-a_repair <- function(expr, why) list(item = captured(expr), why = why)
+# A preparation that a rule suggests, why, and its place among others.
+a_repair <- function(expr, place, why) list(item = captured(expr), place = place, why = why)
 
 # What the page itself says, so that it is not overlooked.
 check_notes <- function(drawn) {

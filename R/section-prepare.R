@@ -27,7 +27,8 @@ room("prepare", "section",
     drawn
   },
   words = function(checked) {
-    paste("First", vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
+    first <- ifelse(seq_along(checked) == 1, "First", "Then")
+    paste(first, vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
   },
   aside = function(drawn, checked) {
     found <- aside_together(lapply(drawn$entries$prepared_by, function(done) {
@@ -59,7 +60,8 @@ check_preparation <- function(item, ctx) {
     c(meant(fn, rooms_of("preparation"), "preparations"), "A new column belongs into `columns`.")
   )
   room <- room_of("preparation", fn)
-  part <- room$check(match_args(item$expr, room$args, fn, ctx), item$values, ctx)
+  parts <- if (isTRUE(room$labels_tables)) as.list(item$expr)[-1] else match_args(item$expr, room$args, fn, ctx)
+  part <- room$check(parts, item$values, ctx)
   part$fn <- fn
   part
 }

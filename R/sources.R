@@ -69,7 +69,13 @@ source_again <- function(source) {
 
 is_brief <- function(x) inherits(x, "idle_brief")
 
+# What stands in a page's way of being the whole, such as a sample, is on its face.
 page_title <- function(brief) {
+  face <- unlist(lapply(brief$checked$prepare, `[[`, "face"))
+  if (length(face)) sprintf("%s (%s)", plain_title(brief), face[1]) else plain_title(brief)
+}
+
+plain_title <- function(brief) {
   title <- brief$checked$title
   if (!is.null(title)) return(title)
   below <- sub("^From ", "", name_of(brief$source))

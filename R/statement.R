@@ -77,7 +77,7 @@ print_footer <- function(x, facts, shown) {
     if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),
     if (facts$gathered > 0) sprintf("%s gathered as others", count_of(facts$gathered, "line")),
     sprintf("from %s", entry_count(facts$used)),
-    if (facts$added != 0) sprintf("made of %s", entry_count(facts$read)),
+    if (facts$added != 0) sprintf("%s read and %s added by `prepare`", big_mark(facts$read), big_mark(facts$added)),
     if (facts$read + facts$added > facts$used) sprintf(
       "%s left out", big_mark(facts$read + facts$added - facts$used)
     )

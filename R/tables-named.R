@@ -66,7 +66,7 @@ is_a_table <- function(x) {
 }
 
 free_table_name <- function(table, taken) {
-  text <- if (is.character(table)) sub("[.].*", "", basename(table[1])) else if (is.list(table)) table[["name"]]
+  text <- if (is.character(table)) sub("[.].*", "", basename(table[1])) else if (is.list(table)) sub("[.].*", "", table[["name"]])
   name <- if (is.character(text) && length(text) == 1) gsub("^[^A-Za-z]+|[^A-Za-z0-9_]+", "", text) else ""
   free_name(if (nzchar(name)) name else "other", taken)
 }

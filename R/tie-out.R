@@ -12,6 +12,7 @@
 #'   the page's keys and some of its figures (a data frame, a statement of last month, a file), which
 #'   is compared line by line.
 #' @param source The source as it is now, if it is a data frame that may have changed.
+#' @param tables Tables as they are now, by the names that `prepare` has for them, if they are data frames.
 #' @details
 #' Figures are recomputed by sorting, each line from its own entries; those that plain R has to work
 #' are recomputed for every line up to a million lines, and in a seeded sample of 2,000 beyond. Of
@@ -41,17 +42,20 @@
 #' proof <- tie_out(page)
 #' proof
 #' all_tie(proof)
-tie_out <- function(x, against = NULL, source = NULL) {
+tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
   local_utf8()
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- brief_of(x, "tie_out")
   looked <- if (is.null(source)) not_to_be_read_again(brief)
-  if (!is.null(statement) || !is.null(source)) brief <- with_source_now(brief, source)
+  if (!is.null(statement) || !is.null(source) || length(tables)) {
+    brief <- with_tables_now(with_source_now(brief, source), tables)
+  }
   drawn <- work_brief(brief)
   checks <- c(
-    if (!is.null(statement)) list(
-      check_fresh(statement, drawn, looked), check_seal(statement, drawn), check_cells(statement, drawn)
+    if (!is.null(statement)) c(
+      list(check_fresh(statement, drawn, looked)), check_fresh_tables(statement, drawn),
+      list(check_seal(statement, drawn), check_cells(statement, drawn))
     ),
     if (!is.null(against)) check_against(drawn, against), checks_of_pages(drawn)
   )
@@ -75,6 +79,28 @@ with_source_now <- function(brief, source = NULL) {
     now$name <- name_of(before)
     now
   })
+}
+
+# The tables beside it as they stand now: those that were given, and files read again.
+with_tables_now <- function(brief, tables) {
+  used <- character()
+  changed <- with_tables(brief, function(table, name) {
+    if (!is.null(tables[[name]])) {
+      used <<- c(used, name)
+      return(as_source(tables[[name]], name))
+    }
+    if (is_brief(table)) return(with_tables_now(with_source_now(table), list()))
+    gone <- !is.null(table$origin) && !all(file.exists(table$origin))
+    now <- if (!gone) source_again(table)
+    if (is.null(now)) return(table)
+    now$name <- name_of(table)
+    now
+  })
+  odd <- setdiff(names(tables), used)
+  if (length(odd)) stop_idle(
+    "unknown_table", sprintf("The page names no table `%s`.", odd[1]), meant(odd[1], names(brief$tables), "tables")
+  )
+  changed
 }
 
 #' @rdname tie_out
