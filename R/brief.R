@@ -8,16 +8,17 @@
 #' @section Sections:
 #' In the order in which they are worked:
 #' \describe{
-#'   \item{`prepare`}{Changes of shape, in the order given: `unpivot(columns =, names =, values =, keep =,
-#'     empty =)` makes an entry of each cell of `columns` (or of all columns but those in `keep`), with
-#'     the column's name in `names` and the cell in `values`; `empty = "drop"` leaves empty cells out
-#'     and counts them.}
+#'   \item{`prepare`}{Repairs, other tables and changes of shape, in the order given: `strike_duplicates()`,
+#'     `mend_keys()`, `bring_in()`, `stack_on()`, `fill_calendar()`, `sample_of()` and `unpivot()`. Each counts
+#'     what it changed and can list it. See [preparations].}
 #'   \item{`columns`}{Named expressions, worked out for each entry and added to the table.}
 #'   \item{`only`}{Conditions that say which entries count. A condition that is missing counts as not
 #'     met, and is counted.}
 #'   \item{`lines`}{What makes a line: columns or named expressions, `whole()` for one line, or
 #'     `crossed(lock, month)` for every combination, also those that do not occur (their counts are
-#'     0, all else is missing). Without this section each entry is a line. A missing key is a line of
+#'     0, all else is missing). `unbroken(passed_on, "day")` as a key has a line for every day (or `"week"`,
+#'     `"month"`, `"quarter"`, `"year"`) between the first and the last of each group of the other keys, or `from`
+#'     one date `to` another. Without this section each entry is a line. A missing key is a line of
 #'     its own, last.}
 #'   \item{`figures`}{Named figures, computed from the entries of each line: `sum(toll)`,
 #'     `count()`, `max(toll) - min(toll)`. Later figures may use earlier ones. Any figure takes
@@ -72,7 +73,7 @@
 #' `idle_no_lines`, `idle_no_name`, `idle_name_twice`, `idle_bad_argument`, `idle_bad_expression`,
 #' `idle_bad_length` (more than one value where one is meant), `idle_missing_constant` (a comparison with
 #' a missing value), `idle_figure_misplaced`, `idle_window_misplaced`, `idle_no_order`, `idle_no_width`,
-#' `idle_too_deep`.
+#' `idle_too_deep`, and those of [preparations].
 #' @seealso [draw_up()], [tie_out()], [amend()], [narrow()], [quoted()]
 #' @export
 #' @examples

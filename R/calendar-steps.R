@@ -1,5 +1,7 @@
 # Days, weeks, months, quarters and years counted one by one, so that those without an entry can be found.
 
+calendar_units <- c("day", "week", "month", "quarter", "year")
+
 # The number of the step that a day lies in.
 step_numbers <- function(x, unit) {
   days <- as_days(x)
@@ -38,16 +40,17 @@ steps_without_rows <- function(steps, group, n_groups, from = NULL, to = NULL, w
 }
 
 step_bounds <- function(steps, group, n_groups, from, to) {
-  folds <- if (length(steps)) column_folded(core_group(list(group), length(steps)), as.double(steps),
-    list(extremes = c("min", "max")))$answers
-  own <- function(name) {
+  groups <- if (length(steps)) core_group(list(group), length(steps))
+  own <- function(sign) {
     values <- rep(NA_real_, n_groups)
-    if (length(steps)) values[sort(unique(group))] <- as_plain_number(folds[[name]])
+    if (length(steps) == 0) return(values)
+    least <- column_folded(groups, sign * steps, list(extremes = "min"))$answers[[1]]
+    values[group[core_group_facts(groups)$first]] <- sign * as_plain_number(least)
     values
   }
   list(
-    low = if (is.null(from)) own("min") else rep(as.double(from), n_groups),
-    high = if (is.null(to)) own("max") else rep(as.double(to), n_groups)
+    low = if (is.null(from)) own(1) else rep(as.double(from), n_groups),
+    high = if (is.null(to)) own(-1) else rep(as.double(to), n_groups)
   )
 }
 

@@ -72,3 +72,20 @@ calendar_spans <- list(
 reach <- function(unit, n = 0, short_of = FALSE) list(unit = unit, n = n, short_of = short_of)
 
 by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")
+
+# One of some words in quotes.
+one_of_words <- function(expr, known, what, values, ctx) {
+  word <- one_value(expr, values, what, ctx)
+  if (is_one_text(word) && word %in% known) return(word)
+  stop_in(ctx, "bad_argument", sprintf("`%s` is %s, and got %s.", what, either(dQuote(known, FALSE)), value_text(word)))
+}
+
+day_asked <- function(expr, what, values, ctx) {
+  if (is.null(expr)) return(NULL)
+  value <- one_value(expr, values, what, ctx)
+  day <- if (is.character(value)) strict_date(value) else if (is_moment_vector(value)) as_date_class(as_days(value))
+  if (is.null(day) || is.na(day)) stop_in(
+    ctx, "bad_argument", sprintf("`%s` takes a date, and got %s.", what, value_text(value)), "Such as \"2025-03-31\"."
+  )
+  day
+}

@@ -59,7 +59,8 @@ lines_context <- function(brief) {
 
 # Conditions on keys can be asked of each entry, before lines are made.
 can_ask_entries <- function(brief, named, conditions) {
-  brief$grain == "lines" && all(named %in% brief$keys) && !isTRUE(attr(brief$checked$lines, "crossed"))
+  brief$grain == "lines" && all(named %in% brief$keys) && !isTRUE(attr(brief$checked$lines, "crossed")) &&
+    all(vapply(lapply(brief$checked$lines, `[[`, "unbroken"), is.null, TRUE))
 }
 
 ask_entries <- function(brief, conditions) {

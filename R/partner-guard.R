@@ -64,13 +64,26 @@ grain_said <- function(drawn, part, met) {
     if (length(finer)) sprintf(
       "%s has one line each %s, and is matched by %s.", part$table, both(c(names, finer)), keys_said(part$keys)
     ),
-    if (length(finer) && finer %in% drawn$entries$column_names) sprintf(
-      "Match by both: match = %s.", named_set(c(columns_of_keys(part$keys, "here"), finer))
+    if (length(finer) && !is.null(met_by <- key_for(finer, drawn, part, met))) sprintf(
+      "Match by both: match = c(%s).", toString(c(vapply(columns_of_keys(part$keys, "here"), name_text, ""), met_by))
     ) else sprintf(
       "To bring it to one line each %s: brief(%s, lines = %s, figures = c(%s)).", both(names), part$table,
       named_set(names), figures
     )
   )
+}
+
+# What the entries have that may meet such a column: one of that name, or a date in the same period.
+key_for <- function(finer, drawn, part, met) {
+  columns <- drawn$entries$column_names
+  if (finer %in% columns) return(name_text(finer))
+  dates <- Filter(function(name) is_moment_vector(entry_column(drawn$entries, name)), columns)
+  if (length(dates) == 0 || part$kinds_there[[finer]] != "date") return(NULL)
+  days <- as_days(entry_column(met$other, finer))
+  days <- days[!is.na(days)]
+  begins <- Filter(function(unit) identical(days_of_steps(step_numbers(as_date_class(days), unit), unit), days), calendar_units)
+  if (length(begins) == 0) return(NULL)
+  sprintf("start_of(%s, \"%s\") == %s", name_text(dates[1]), begins[length(begins)], name_text(finer))
 }
 
 copies_in_words <- function(n) if (n == 1) "1 line there is a copy" else sprintf("%s lines there are copies", big_mark(n))

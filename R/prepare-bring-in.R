@@ -47,12 +47,6 @@ without_words <- c(
   stop = "each entry must have a partner", both = "entries without a partner are kept, and so are lines without an entry"
 )
 
-one_of_words <- function(expr, known, what, values, ctx) {
-  word <- one_value(expr, values, what, ctx)
-  if (is_one_text(word) && word %in% known) return(word)
-  stop_in(ctx, "bad_argument", sprintf("`%s` is %s, and got %s.", what, either(dQuote(known, FALSE)), value_text(word)))
-}
-
 # The column that tells entries which a preparation made from those of the ledger.
 made_mark <- function(ctx, taken = character()) {
   if (is.null(ctx$made)) free_name("made", c(names(ctx$columns), taken)) else ctx$made

@@ -8,17 +8,15 @@ room("fill_calendar", "preparation",
       ctx, "wrong_kind", sprintf("fill_calendar() goes along one column of dates, and %s.", if (length(along) == 1)
         sprintf("`%s` is %s", along, a_kind(ctx$columns[[along]])) else sprintf("got %s", both(tick(along))))
     )
+    per <- if (!is.null(parts$per) && !rlang::is_call(parts$per, "whole", n = 0)) named_columns(parts$per, "per", ctx)
     part <- list(
-      along = along, step = one_of_words(parts$step, calendar_units, "step", values, ctx),
-      per = if (!is.null(parts$per) && !rlang::is_call(parts$per, "whole", n = 0)) named_columns(parts$per, "per", ctx),
+      along = along, per = per, step = one_of_words(parts$step, calendar_units, "step", values, ctx),
       from = day_asked(parts$from, "from", values, ctx), to = day_asked(parts$to, "to", values, ctx),
-      fill = fill_asked(parts$fill, values, ctx), made = made_mark(ctx)
+      fill = fill_asked(parts$fill, c(along, per), values, ctx), made = made_mark(ctx)
     )
     if (!is.null(part$from) && !is.null(part$to) && part$from > part$to) stop_in(
       ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", part$from, part$to)
     )
-    taken <- intersect(c(part$along, part$per), names(part$fill))
-    if (length(taken)) stop_in(ctx, "bad_argument", sprintf("`%s` is filled by the calendar itself.", taken[1]))
     part
   },
   leaves = function(part, ctx) {
@@ -53,24 +51,16 @@ calendar_span_words <- function(part) {
   )
 }
 
-day_asked <- function(expr, what, values, ctx) {
-  if (is.null(expr)) return(NULL)
-  value <- one_value(expr, values, what, ctx)
-  day <- if (is.character(value)) strict_date(value) else if (is_moment_vector(value)) as_date_class(as_days(value))
-  if (is.null(day) || is.na(day)) stop_in(
-    ctx, "bad_argument", sprintf("`%s` takes a date, and got %s.", what, value_text(value)), "Such as \"2025-03-31\"."
-  )
-  day
-}
-
 # What made entries hold: constants of the columns' own kinds, by name.
-fill_asked <- function(expr, values, ctx) {
+fill_asked <- function(expr, taken, values, ctx) {
   if (is.null(expr)) return(NULL)
   parts <- if (rlang::is_call(expr, "c")) parts_of_list(expr) else list()
   if (length(parts) == 0 || any(!nzchar(rlang::names2(parts)))) stop_in(
     ctx, "bad_argument", "`fill` takes values by the names of columns.", "Such as fill = c(receipts = 0)."
   )
   names <- named_columns(as.call(c(quote(c), lapply(names(parts), as.name))), "fill", ctx)
+  taken <- intersect(taken, names)
+  if (length(taken)) stop_in(ctx, "bad_argument", sprintf("`%s` is filled by the calendar itself.", taken[1]))
   stats::setNames(Map(function(part, name) {
     value <- one_value(part, values, name, ctx)
     kind <- ctx$columns[[name]]

@@ -14,8 +14,6 @@ room("fiscal_year", "row",
   words = "the fiscal year, named after the calendar year in which it ends"
 )
 
-calendar_units <- c("day", "week", "month", "quarter", "year")
-
 room("start_of", "row",
   args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), gives = "date", one = "unit",
   ready = function(args, ctx) {

@@ -8,12 +8,15 @@ room("lines", "section",
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())
     crossed <- length(items) == 1 && rlang::is_call(items[[1]]$expr, "crossed")
     if (crossed) items <- capture_parts(items[[1]])
+    items <- lapply(items, named_after_its_date)
     keys <- lapply(named_keys(items, ctx), function(item) {
-      node <- check_item(item, ctx)
+      unbroken <- rlang::is_call(item$expr, "unbroken")
+      node <- if (unbroken) check_unbroken(item, ctx) else check_item(item, ctx)
       check_varies(node, "a key", ctx)
       plain <- node$type == "column" && node$name == item$name
-      list(name = item$name, node = node, text = if (plain) item$name else item_text(item))
+      list(name = item$name, node = node, text = if (plain) item$name else item_text(item), unbroken = node$unbroken)
     })
+    check_one_unbroken(keys, crossed, ctx)
     structure(keys, crossed = crossed)
   },
   leaves = function(checked, ctx) {
@@ -27,7 +30,9 @@ room("lines", "section",
     keys <- keys_of_entries(drawn, checked)
     drawn <- with_formats_of_keys(gather_lines(drawn, keys), checked)
     check_number_of_columns(drawn$lines, attr(checked, "abreast"))
-    if (isTRUE(attr(checked, "crossed"))) cross_lines(drawn, keys) else drawn
+    if (isTRUE(attr(checked, "crossed"))) return(cross_lines(drawn, keys))
+    unbroken <- Filter(function(key) !is.null(key$unbroken), checked)
+    if (length(unbroken)) fill_lines(drawn, unbroken[[1]]) else drawn
   },
   words = function(checked) {
     if (length(checked) == 0) return("One line for the whole table")
@@ -96,14 +101,7 @@ cross_lines <- function(drawn, keys) {
   every <- Map(function(values, size, each) {
     pick_rows(values, rep(rep(seq_len(size), each = each), length.out = prod(sizes)))
   }, present, sizes, repeats)
-  all <- Map(function(line, more) stacked(list(line, more)), drawn$lines$columns, every)
-  n_groups <- drawn$lines$n
-  both <- core_group(unname(lapply(all, in_language, locale = drawn$page$locale)), n_groups + prod(sizes))
-  line <- core_group_numbers(both)
-  first <- core_group_facts(both)$first
-  drawn$lines$columns <- lapply(all, pick_rows, rows = first)
-  drawn$lines$n <- length(first)
-  drawn$lines$line_group <- match(seq_along(first), line[seq_len(n_groups)])
+  drawn <- add_empty_lines(drawn, every, prod(sizes))
   empty <- sum(is.na(drawn$lines$line_group))
   if (empty == 0) return(drawn)
   add_note(
@@ -114,4 +112,70 @@ cross_lines <- function(drawn, keys) {
       if (empty == 1) "its combination does" else "their combinations do"
     )
   )
+}
+
+# Lines with these keys stand among the others, without an entry where there is none.
+add_empty_lines <- function(drawn, keys, n) {
+  all <- Map(function(line, more) stacked(list(line, more)), drawn$lines$columns, keys)
+  n_groups <- drawn$lines$n
+  both <- core_group(unname(lapply(all, in_language, locale = drawn$page$locale)), n_groups + n)
+  line <- core_group_numbers(both)
+  first <- core_group_facts(both)$first
+  drawn$lines$columns <- lapply(all, pick_rows, rows = first)
+  drawn$lines$n <- length(first)
+  drawn$lines$line_group <- match(seq_along(first), line[seq_len(n_groups)])
+  drawn
+}
+
+# A calendar without a break: unbroken(passed_on, "day") ---------------------------------------------------------------
+
+named_after_its_date <- function(item) {
+  date <- if (rlang::is_call(item$expr, "unbroken") && length(item$expr) > 1) item$expr[[2]]
+  if (!nzchar(item$name) && is.symbol(date)) item$name <- as.character(date)
+  item
+}
+
+# The key is the start of the day, week, ... that a date lies in.
+check_unbroken <- function(item, ctx) {
+  parts <- match_args(item$expr, alist(x = , step = "day", from = NULL, to = NULL), "unbroken", ctx)
+  step <- one_of_words(parts$step, calendar_units, "step", item$values, ctx)
+  node <- row_call("start_of", list(x = check_node(parts$x, item$values, ctx), unit = value_node(step)), ctx)
+  node$unbroken <- list(
+    step = step, from = day_asked(parts$from, "from", item$values, ctx), to = day_asked(parts$to, "to", item$values, ctx)
+  )
+  node
+}
+
+check_one_unbroken <- function(keys, crossed, ctx) {
+  n <- sum(!vapply(lapply(keys, `[[`, "unbroken"), is.null, TRUE))
+  if (n > 1 || n == 1 && crossed) stop_in(
+    ctx, "bad_argument", if (crossed) "crossed() has every combination of values that occur; unbroken() stands without it." else
+      "unbroken() stands for one key of the lines."
+  )
+}
+
+# Lines for the days without an entry, in each group of the other keys from its first to its last.
+fill_lines <- function(drawn, key) {
+  columns <- drawn$lines$columns
+  others <- columns[setdiff(names(columns), key$name)]
+  groups <- core_group(unname(others), drawn$lines$n)
+  facts <- core_group_facts(groups)
+  number <- if (length(others)) core_group_numbers(groups) else rep(1L, drawn$lines$n)
+  asked <- key$unbroken
+  bound <- function(day) if (!is.null(day)) step_numbers(day, asked$step)
+  made <- steps_without_rows(
+    step_numbers(columns[[key$name]], asked$step), number, if (length(others)) facts$size else min(1L, drawn$lines$n),
+    bound(asked$from), bound(asked$to), "In the section `lines`: unbroken()"
+  )
+  if (length(made$step) == 0) return(drawn)
+  first <- if (length(others)) facts$first else 1L
+  keys <- lapply(stats::setNames(nm = names(columns)), function(name) {
+    if (name == key$name) as_date_class(days_of_steps(made$step, asked$step)) else
+      pick_rows(columns[[name]], first[made$group])
+  })
+  drawn <- add_empty_lines(drawn, keys, length(made$step))
+  add_note(drawn, sprintf(
+    "%s no entries: one for each %s of `%s` without any%s.", have(length(made$step), "line"), asked$step, key$name,
+    if (length(others)) sprintf(" in each %s", both(names(others))) else ""
+  ))
 }

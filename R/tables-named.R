@@ -2,19 +2,35 @@
 # the arguments that they stand in; there a name is one of a table, whatever the columns are called.
 
 # The places of tables in an expression, each as the path of positions that leads to it.
-table_places <- function(expr, path = integer()) {
-  if (!is.call(expr)) return(list())
-  here <- lapply(table_positions(expr), function(at) c(path, at))
-  inner <- lapply(setdiff(seq_along(expr)[-1], table_positions(expr)), function(at) {
-    if (rlang::is_missing(expr[[at]])) list() else table_places(expr[[at]], c(path, at))
-  })
-  c(here, unlist(inner, recursive = FALSE))
+table_places <- function(expr) {
+  if (!is.call(expr) || !any(all.names(expr) %in% heads_with_tables())) return(list())
+  found <- list()
+  waiting <- list(list(expr, integer()))
+  while (length(waiting)) {
+    here <- waiting[[length(waiting)]]
+    waiting[[length(waiting)]] <- NULL
+    tables <- table_positions(here[[1]])
+    found <- c(found, lapply(tables, function(at) c(here[[2]], at)))
+    for (at in setdiff(seq_along(here[[1]]), c(1, tables))) {
+      part <- here[[1]][[at]]
+      if (!rlang::is_missing(part) && is.call(part)) waiting <- c(waiting, list(list(part, c(here[[2]], at))))
+    }
+  }
+  found
+}
+
+kinds_with_tables <- c("preparation", "row")
+
+heads_with_tables <- function() {
+  unlist(lapply(kinds_with_tables, function(kind) {
+    Filter(function(name) !is.null(room_of(kind, name)$tables), rooms_of(kind))
+  }))
 }
 
 # Where tables stand among the parts of a call.
 table_positions <- function(expr) {
   name <- if (is.symbol(expr[[1]])) as.character(expr[[1]]) else ""
-  for (kind in c("preparation", "row")) {
+  for (kind in kinds_with_tables) {
     room <- room_of(kind, name)
     if (!is.null(room$tables)) return(positions_of(room, expr))
   }
@@ -42,13 +58,23 @@ tables_captured <- function(expr, env) {
   for (path in table_places(expr)) {
     part <- expr[[path]]
     if (rlang::is_missing(part)) next
-    found <- if (is.symbol(part)) find_table(part, env) else if (is.call(part)) eval(part, env) else part
+    found <- if (is.symbol(part)) find_table(part, env) else if (is.call(part)) table_of_call(part, env) else part
     if (is.null(found)) next
     name <- if (is.symbol(part)) as.character(part) else free_table_name(found, names(tables))
     tables[[name]] <- found
     expr[[path]] <- as.name(name)
   }
   list(expr = expr, tables = tables)
+}
+
+# A call of R in the place of a table, as somebody typed it here; text from elsewhere never comes this way.
+table_of_call <- function(expr, env) {
+  found <- tryCatch(eval(expr, env), idle_error = stop, error = function(e) stop_idle(
+    "bad_argument", sprintf("%s stands where a table is meant, and cannot be worked: %s.", shortened(expr_text(expr)),
+      sub("[.]$", "", conditionMessage(e))), "Name a data frame, a ledger, a brief or the path of a file."
+  ))
+  if (is_a_table(found)) return(found)
+  stop_idle("bad_argument", sprintf("%s stands where a table is meant, and is %s.", shortened(expr_text(expr)), a_thing(found)))
 }
 
 find_table <- function(symbol, env) {

@@ -50,7 +50,36 @@ plant <- function(name, mistake, words, twin) {
   list(name, remarks(mistake), words, said[!grepl("frames are not full: worked over what there is", said)])
 }
 
+locks <- data.frame(lock = c("Ash", "Birch", "Cedar"), rise = c(1.5, 2, 2.5))
+met <- function(table, other) brief(table, prepare = bring_in(other, match = lock), lines = lock,
+  figures = c(s = sum(toll), rise = max(rise)))
+on_lines <- function(other) brief(by_lock(canal), prepare = bring_in(other, match = lock))
+# A statement of a page that reads `before` beside it, and then `after` stands in the file.
+out_of_date <- function(before, after) {
+  path <- to_file(before)
+  statement <- draw_up(brief(by_lock(canal), prepare = bring_in(path, match = lock)))
+  readr::write_csv(after, path)
+  tie_out(statement)
+}
+
 planted <- list(
+  plant("a join that multiplies", met(canal, rbind(locks, transform(locks, rise = rise + 1))),
+    "177 entries find more than one line.*would have made s .* in the place of", met(canal, locks)),
+  plant("a join that is allowed to multiply",
+    brief(canal, prepare = bring_in(rbind(locks, locks[2, ]), match = lock, expect = "many"), lines = lock,
+      figures = c(s = sum(toll))), "59 entries have more than one line", by_lock(canal)),
+  plant("an amount of one line beside many entries",
+    brief(canal, prepare = bring_in(locks, match = lock), lines = whole(), figures = c(r = sum(rise))),
+    "`rise` stands beside up to 59 entries", brief(on_lines(locks), lines = whole(), figures = c(r = sum(rise)))),
+  plant("a key lost by a trailing space", on_lines(transform(locks, lock = at(lock, 2, "Birch "))),
+    "would have a partner but for the spelling of lock, such as \"Birch\" here and \"Birch \"", on_lines(locks)),
+  plant("unmatched lines lost", on_lines(rbind(locks, data.frame(lock = "Dry", rise = 0))),
+    "1 line of other met no entry: lock Dry", on_lines(locks)),
+  plant("a table beside it that has changed", out_of_date(locks, transform(locks, rise = rise + 1)),
+    "has changed since the statement was drawn up: other values stand in `rise`", out_of_date(locks, locks)),
+  plant("keys of two kinds", on_lines(transform(locks, lock = 1:3)), "they can never be equal", on_lines(locks)),
+  plant("a sample taken for the whole", brief(canal, prepare = sample_of(60), lines = lock, figures = c(s = sum(toll))),
+    "a sample of 60 of 177 entries", by_lock(canal)),
   plant("a rolling figure without a width", daily(canal, w = rolling(mean(s), along = day)), "needs a width",
     daily(canal, w = rolling(mean(s), 7, along = day, partial = TRUE))),
   plant("seven behind and this one", daily(canal, w = rolling(mean(s), behind = 7, along = day, partial = TRUE)),

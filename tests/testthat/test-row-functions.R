@@ -77,6 +77,9 @@ oracles <- list(
   start_of = list(args = list(x = "d", unit = "unit"), one = "unit", fn = period_start),
   as_date = list(args = list(x = "d"), fn = identity),
   combination = list(skip = "numbers nobody foresees; see count_distinct()"),
+  has_partner = list(skip = "looks into another table; see bring_in()"),
+  column_of = list(skip = "looks into another table; see bring_in()"),
+  has_copies = list(skip = "looks at other rows; see strike_duplicates()"),
   case = list(skip = "has a test of its own"), bands = list(skip = "has a test of its own")
 )
 
