@@ -12,6 +12,8 @@ step_numbers <- function(x, unit) {
   )
 }
 
+step_of_bound <- function(day, unit) if (!is.null(day)) step_numbers(day, unit)
+
 # The first day of a step.
 days_of_steps <- function(steps, unit) {
   if (unit == "day") return(as.double(steps))
@@ -30,7 +32,8 @@ steps_without_rows <- function(steps, group, n_groups, from = NULL, to = NULL, w
   sizes <- pmax(0, bounds$high - bounds$low + 1)
   sizes[is.na(sizes)] <- 0
   starts <- cumsum(c(0, sizes))
-  check_how_many(sum(sizes) - length(known), what, "Give from and to, a wider step, or look for a date that is wrong.", "most_days_made")
+  check_how_many(sum(sizes) - length(known), what,
+    "Give from and to, a wider step, or look for a date that is wrong.", "most_days_made")
   inside <- known[(steps[known] >= bounds$low[group[known]] & steps[known] <= bounds$high[group[known]]) %in% TRUE]
   there <- logical(sum(sizes))
   there[starts[group[inside]] + steps[inside] - bounds$low[group[inside]] + 1] <- TRUE

@@ -29,7 +29,8 @@ check_fresh_tables <- function(statement, drawn) {
     source <- now[[label]]$source
     if (is.null(source)) return(a_note("fresh", sprintf("Fresh: %s was not looked into again.", facts$name)))
     what <- c(
-      if (size_of(source) != facts$n) sprintf("it had %s and has %s", count_of(facts$n, "line"), big_mark(size_of(source))),
+      if (size_of(source) != facts$n) sprintf("it had %s and has %s", count_of(facts$n, "line"),
+        big_mark(size_of(source))),
       if (length(changed <- changed_columns(facts$prints, source))) sprintf("other values stand in %s",
         listing(tick(changed)))
     )

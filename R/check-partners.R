@@ -13,7 +13,8 @@ check_partners <- function(drawn, done) {
     if (alone) sprintf(", %s none and %s", big_mark(alone), if (part$without == "leave_out") "were left out" else
       "were kept") else "",
     big_mark(lonely), count_of(done$met$other$n, "line"), found$how,
-    if (length(found$wrong)) sprintf(", and not the same for the entry in %s", in_row(done$entries, found$wrong[1])) else
+    if (length(found$wrong)) sprintf(", and not the same for the entry in %s",
+      in_row(done$entries, found$wrong[1])) else
       if (length(part$brought)) sprintf(" with the same %s", both(names(part$brought))) else ""
   )
   a_check("partners", length(found$wrong) == 0, text)
@@ -44,7 +45,8 @@ texts_of_keys <- function(keys, rows = NULL) {
     if (inherits(x, "integer64") || is.character(x)) return(as.character(x))
     ifelse(is.na(x), NA, sprintf("%.17g", as.double(x) + 0))
   })
-  whole <- do.call(paste, c(unname(Map(function(text) paste0(nchar(text, "bytes"), ":", text), texts)), list(sep = "|")))
+  whole <- do.call(paste, c(unname(Map(function(text) paste0(nchar(text, "bytes"), ":", text), texts)),
+    list(sep = "|")))
   ifelse(Reduce(`|`, lapply(texts, is.na)), NA, whole)
 }
 

@@ -158,7 +158,8 @@ carry_entries <- function(entries, at, names, columns) {
 # Whether rows of the entries in hand come from another table, or were made.
 from_elsewhere <- function(entries, at) {
   here <- base_rows(entries, at)
-  (if (is.null(entries$of_other)) rep(FALSE, length(here)) else entries$of_other[here]) | is.na(rows_in_source(entries, at))
+  (if (is.null(entries$of_other)) rep(FALSE,
+    length(here)) else entries$of_other[here]) | is.na(rows_in_source(entries, at))
 }
 
 # What the columns hold from here on; use change_entries() through one of the two above.

@@ -32,7 +32,8 @@ NULL
 limits <- list(
   most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
-  most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7, most_days_made = 2e6, large_part = 0.25, fewest_to_judge = 20
+  most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
+    most_days_made = 2e6, large_part = 0.25, fewest_to_judge = 20
 )
 
 limit <- function(name) {

@@ -5,7 +5,8 @@ check_match <- function(expr, values, table, fn, ctx) {
   there <- context_of_table(table, fn, ctx)
   shared <- intersect(names(ctx$columns), names(there$columns))
   if (is.null(expr)) stop_in(
-    ctx, "bad_argument", sprintf("%s(%s) says no `match`: the columns that are the same on both sides.", fn, table$name),
+    ctx, "bad_argument", sprintf("%s(%s) says no `match`: the columns that are the same on both sides.", fn,
+      table$name),
     if (length(shared)) sprintf("Both have %s: match = %s.", both(tick(shared)), named_set(shared)) else sprintf(
       "They share no name; match them as in match = c(%s = %s).", names(ctx$columns)[1], names(there$columns)[1]
     )

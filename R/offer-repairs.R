@@ -41,7 +41,8 @@ print.idle_repairs <- function(x, ...) {
   lines <- sprintf("  %s%s", clean_text(texts), ifelse(seq_along(texts) < length(texts), ",", ""))
   cat("prepare = c(\n")
   for (k in seq_along(lines)) {
-    cat(style_quiet(paste(strwrap(clean_text(attr(x, "why")[k]), page_width(), prefix = "  # "), collapse = "\n")), "\n", sep = "")
+    cat(style_quiet(paste(strwrap(clean_text(attr(x, "why")[k]), page_width(), prefix = "  # "), collapse = "\n")),
+      "\n", sep = "")
     cat(lines[k], "\n", sep = "")
   }
   cat(")\n")

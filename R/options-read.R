@@ -108,7 +108,8 @@ brief_options <- function() {
     given = list(
       takes = "NAME=VALUE", does = "a value for given(NAME)", example = "month=2025-03-01", repeats = TRUE
     ),
-    source = list(takes = "NAME=FILE", does = "a table that `prepare` or a brief's file names", example = "targets=targets.csv",
+    source = list(takes = "NAME=FILE", does = "a table that `prepare` or a brief's file names",
+      example = "targets=targets.csv",
       repeats = TRUE),
     outside = list(does = "let a brief's file open tables outside of its folder")
   ), function(option) c(option, group = "Values and tables"))

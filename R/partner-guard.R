@@ -54,8 +54,8 @@ grain_said <- function(drawn, part, met) {
   if (length(names) < length(part$keys)) return(NULL)
   finer <- finer_key(part, met)
   copies <- core_copies(columns_there(met, names(part$kinds_there)), met$other$n)$row
-  amounts <- unlist(Filter(function(name) part$kinds_there[[name]] %in% c("double", "integer") &&
-    !name %in% c(names, finer), part$brought))
+  amounts <- setdiff(unlist(part$brought), c(names, finer))
+  amounts <- amounts[unlist(part$kinds_there[amounts]) %in% c("double", "integer")]
   figures <- if (length(amounts)) toString(sprintf("%s = sum(%s)", vapply(amounts, name_text, ""),
     vapply(amounts, name_text, ""))) else "n = count()"
   c(
@@ -81,12 +81,15 @@ key_for <- function(finer, drawn, part, met) {
   if (length(dates) == 0 || part$kinds_there[[finer]] != "date") return(NULL)
   days <- as_days(entry_column(met$other, finer))
   days <- days[!is.na(days)]
-  begins <- Filter(function(unit) identical(days_of_steps(step_numbers(as_date_class(days), unit), unit), days), calendar_units)
+  begins <- Filter(function(unit) identical(days_of_steps(step_numbers(as_date_class(days), unit), unit), days),
+    calendar_units)
   if (length(begins) == 0) return(NULL)
   sprintf("start_of(%s, \"%s\") == %s", name_text(dates[1]), begins[length(begins)], name_text(finer))
 }
 
-copies_in_words <- function(n) if (n == 1) "1 line there is a copy" else sprintf("%s lines there are copies", big_mark(n))
+copies_in_words <- function(n) {
+  if (n == 1) "1 line there is a copy" else sprintf("%s lines there are copies", big_mark(n))
+}
 
 columns_there <- function(met, names) lapply(unname(names), function(name) entry_column(met$other, name))
 

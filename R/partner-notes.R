@@ -34,7 +34,8 @@ note_of_the_lonely <- function(done) {
   shown <- lines_in_words(done$met$other, lonely[1], utils::head(names(done$part$kinds_there), 3))
   sprintf(
     "%s of %s met no entry%s: %s%s", count_of(length(lonely), "line"), done$part$table,
-    if (done$part$without == "both") " and came in as made entries" else "", if (length(lonely) > 1) "the first is " else
+    if (done$part$without == "both") " and came in as made entries" else "",
+      if (length(lonely) > 1) "the first is " else
       "", shown
   )
 }
@@ -44,7 +45,10 @@ note_of_the_large <- function(done) {
   if (!done$several) return(NULL)
   repeated <- sum(core_partner_counts(done$met$held) > 1)
   sprintf(
-    "%s more than one line of %s and stand here once for each, as expect = \"many\" allows; what they carry is counted each time",
+    paste(
+      "%s more than one line of %s and stand here once for each, as expect = \"many\" allows; what they carry is",
+      "counted each time"
+    ),
     if (repeated == 1) "1 entry has" else sprintf("%s have", entry_count(repeated)), done$part$table
   )
 }
@@ -71,7 +75,8 @@ near_misses <- function(part, met) {
   unlist(lapply(seq_along(part$keys), function(k) {
     here <- met$keys$here[[k]]
     there <- met$keys$there[[k]]
-    if (!is_text_vector(here) || max(length(texts_of(here)), length(texts_of(there))) > limit("most_spellings")) return(NULL)
+    if (!is_text_vector(here) || max(length(texts_of(here)),
+      length(texts_of(there))) > limit("most_spellings")) return(NULL)
     lost <- tabulate(codes_of(here)[alone], length(texts_of(here)))
     theirs <- unique(texts_of(there)[codes_of(there)])
     texts <- texts_of(here)

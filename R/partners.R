@@ -49,7 +49,8 @@ check_overlaps <- function(part, other, held, order, begins, ends) {
 # Some rows of a table in words: its columns and their values.
 lines_in_words <- function(entries, at, names = entries$column_names) {
   names <- utils::head(names, 6)
-  cells <- lapply(names, function(name) cell_texts(plain_vector(pick_rows(entry_column(entries, name), as.integer(at)))))
+  rows <- as.integer(at)
+  cells <- lapply(names, function(name) cell_texts(plain_vector(pick_rows(entry_column(entries, name), rows))))
   vapply(seq_along(at), function(i) {
     toString(sprintf("%s %s", names, vapply(cells, `[[`, "", i)))
   }, "")
@@ -76,9 +77,8 @@ columns_with_partners <- function(done) {
   function(name) {
     from <- part$brought[[name]]
     if (!is.null(from)) return(pick_rows(entry_column(done$met$other, from), c(done$partner, done$lonely)))
-    ours <- if (identical(name, part$made) && !name %in% done$entries$column_names) {
-      rep(FALSE, length(done$partner))
-    } else if (is.null(done$at)) done$fetch(name) else pick_rows(done$fetch(name), done$at)
+    ours <- if (name %in% done$entries$column_names) done$fetch(name) else rep(FALSE, done$entries$n)
+    if (!is.null(done$at)) ours <- pick_rows(ours, done$at)
     if (m == 0) return(ours)
     if (identical(name, part$made)) return(c(ours, rep(TRUE, m)))
     if (!name %in% names(keys)) return(stacked(list(ours, nothing_like(ours, m))))
@@ -100,7 +100,8 @@ nothing_like <- function(x, n) pick_rows(x, rep(NA_integer_, n))
 # What a preparation sets aside: rows of the entries as they were, with the row in the source and a reason.
 entries_aside <- function(names, column, row, at, reason) {
   columns <- lapply(stats::setNames(nm = names), function(name) plain_vector(pick_rows(column(name), as.integer(at))))
-  named <- stats::setNames(list(row, rep_len(reason, length(at))), c(free_name("entry", names), free_name("reason", names)))
+  named <- stats::setNames(list(row, rep_len(reason, length(at))),
+    c(free_name("entry", names), free_name("reason", names)))
   as_frame(c(named[1], columns, named[2]), length(at))
 }
 

@@ -3,9 +3,9 @@
 #' What the section `prepare` knows. Preparations are worked in the order given, before anything else; each counts
 #' what it changed, lists it with [set_aside()], and owes [tie_out()] its checks.
 #'
-#' @section Columns of another table: `bring_in(from, match =, columns =, expect =, without_partner =, as_of =, upto =)`
-#' puts columns of another table beside each entry, from its *partner*: the line there with the same keys. `from` is a
-#' data frame, a [ledger()], the path of a file, or a [brief()], whose shown lines are then the table.
+#' @section Columns of another table: `bring_in(from, match =, columns =, expect =, without_partner =, as_of =,
+#' upto =)` puts columns of another table beside each entry, from its *partner*: the line there with the same keys.
+#' `from` is a data frame, a [ledger()], the path of a file, or a [brief()], whose shown lines are then the table.
 #'
 #' ```
 #'   the entries                 targets                          the entries, afterwards
@@ -22,9 +22,9 @@
 #' `columns` chooses and renames: `c(target, their_reach = reach)`; by default all but the keys.
 #'
 #' `expect = "one"`: an entry with several partners stops, with examples and with what each sum of the page would
-#' have become. `expect = "many"` repeats the entry for each, and the statement says so.
-#' `without_partner`: `"keep"` (what is brought in is missing), `"leave_out"`, `"stop"`, or `"both"`: lines that met no
-#' entry come in as entries of their own, marked in the column `made`, and are not counted by `count()`.
+#' have become. `expect = "many"` repeats the entry for each, and the statement says so. `without_partner`:
+#' `"keep"` (what is brought in is missing), `"leave_out"`, `"stop"`, or `"both"`: lines that met no entry come in
+#' as entries of their own, marked in the column `made`, and are not counted by `count()`.
 #'
 #' `as_of = c(passed_on = valid_from)` takes the partner in force on the day: the last that begins at or before it,
 #' and, with `upto = valid_to`, ends on it or after. Two in force together stop. Numbers do as well as dates, so that
@@ -34,31 +34,33 @@
 #' `lock %in% column_of(locks, lock)`, which is missing for a missing lock; `has_copies()` for entries that others are
 #' alike to, in every column or in those named, to look at them before they are struck.
 #'
-#' @section Entries of other tables: `stack_on(november, december, name = month)` puts their entries under those of the
-#' ledger, by the names of the columns. Kinds must agree; what one side lacks is missing, and told. `name` is a new
-#' column of where each came from: the table's name, or `stack_on(dec = december)`.
+#' @section Entries of other tables: `stack_on(november, december, name = month)` puts their entries under those of
+#' the ledger, by the names of the columns. Kinds must agree; what one side lacks is missing, and told. `name` is a
+#' new column of where each came from: the table's name, or `stack_on(dec = december)`.
 #'
-#' @section Repairs: `strike_duplicates(by =, along =, keep = "first")` keeps one of the entries that are alike in every
-#' column, or in those of `by`: the first (or `"last"`), along an order or as they stand. The tie-out says what the struck
-#' would have added to each sum. `mend_keys(lock, ...)` brings spellings together that differ by spaces of any kind,
-#' case, composed or look-alike letters and punctuation, each to the one that most entries have; `case = FALSE` leaves
-#' case alone. `spellings = c("Tarn foot" = "Tarn Foot")`, or `by =` a table of two columns, from and to, says it by
-#' name. Letters beyond a to z need the package utf8. [offer_repairs()] writes what a ledger asks for.
+#' @section Repairs: `strike_duplicates(by =, along =, keep = "first")` keeps one of the entries that are alike in
+#' every column, or in those of `by`: the first (or `"last"`), along an order or as they stand. The tie-out says
+#' what the struck would have added to each sum. `mend_keys(lock, ...)` brings spellings together that differ by
+#' spaces of any kind, case, composed or look-alike letters and punctuation, each to the one that most entries
+#' have; `case = FALSE` leaves case alone. `spellings = c("Tarn foot" = "Tarn Foot")`, or `by =` a table of two
+#' columns, from and to, says it by name. Letters beyond a to z need the package utf8. [offer_repairs()] writes
+#' what a ledger asks for.
 #'
-#' @section Calendars: `fill_calendar(along, step = "day", per =, from =, to =, fill =)` makes an entry for every day
-#' (`"week"`, `"month"`, `"quarter"`, `"year"`) without one, in each group of the columns `per`, from its own first day to its last
-#' unless `from` and `to` say. Made entries hold what `fill = c(receipts = 0)` says and nothing else, are marked in the
-#' column `made`, and are not counted by `count()`; `count(made)` counts all. As a key of `lines`, `unbroken(passed_on,
-#' "day")` has lines for such days straight from the entries.
+#' @section Calendars: `fill_calendar(along, step = "day", per =, from =, to =, fill =)` makes an entry for every
+#' day (`"week"`, `"month"`, `"quarter"`, `"year"`) without one, in each group of the columns `per`, from its own
+#' first day to its last unless `from` and `to` say. Made entries hold what `fill = c(receipts = 0)` says and
+#' nothing else, are marked in the column `made`, and are not counted by `count()`; `count(made)` counts all. As a
+#' key of `lines`, `unbroken(passed_on, "day")` has lines for such days straight from the entries.
 #'
-#' @section Samples and shapes: `sample_of(n, per =, seed = 1)` draws entries by lot, `sample_of(part(0.1))` a tenth; the
-#' page says on its face that it is a sample. Equal batches are made by `ntile()` in `columns`.
-#' `unpivot(columns =, names =, values =, keep =, empty =)` makes an entry of each cell of `columns` (or of all columns
-#' but those in `keep`), with the column's name in `names` and the cell in `values`; `empty = "drop"` leaves empty cells
-#' out.
+#' @section Samples and shapes: `sample_of(n, per =, seed = 1)` draws entries by lot, `sample_of(part(0.1))` a
+#' tenth; the page says on its face that it is a sample. Equal batches are made by `ntile()` in `columns`.
+#' `unpivot(columns =, names =, values =, keep =, empty =)` makes an entry of each cell of `columns` (or of all
+#' columns but those in `keep`), with the column's name in `names` and the cell in `values`; `empty = "drop"`
+#' leaves empty cells out.
 #'
-#' @section Errors: `idle_unknown_table` for a name that is no table; `idle_many_partners` and `idle_no_partner`, whose
-#' element `entries` has the rows in the source; `idle_too_many` where more entries would be made than [limits] allow;
+#' @section Errors: `idle_unknown_table` for a name that is no table; `idle_many_partners` and `idle_no_partner`,
+#' whose element `entries` has the rows in the source; `idle_too_many` where more entries would be made than
+#' [limits] allow;
 #' `idle_wrong_kind` for keys that can never meet; `idle_name_twice` for a column that both sides have;
 #' `idle_unknown_column`, `idle_bad_argument`, `idle_no_package`.
 #' @references The Unicode Standard, Annex 15: Unicode Normalization Forms.

@@ -44,7 +44,8 @@ room("bring_in", "preparation",
 
 without_words <- c(
   keep = "entries without a partner are kept", leave_out = "entries without a partner are left out",
-  stop = "each entry must have a partner", both = "entries without a partner are kept, and so are lines without an entry"
+  stop = "each entry must have a partner",
+    both = "entries without a partner are kept, and so are lines without an entry"
 )
 
 # The column that tells entries which a preparation made from those of the ledger.
@@ -158,7 +159,8 @@ work_bring_in <- function(drawn, part) {
 
 all_pairs <- function(part, met) {
   pairs <- core_partner_totals(met$held)[["pairs"]] + sum(is.na(met$partner))
-  check_how_many(pairs, sprintf("bring_in(%s)", part$table), "Match by one key more, or bring one side to one line each key.")
+  check_how_many(pairs, sprintf("bring_in(%s)", part$table),
+    "Match by one key more, or bring one side to one line each key.")
   core_partner_pairs(met$held, TRUE)
 }
 
@@ -184,7 +186,8 @@ partners_aside <- function(done) {
   for (key in part$keys) if (key$here$type == "column" && key$there$type == "column") {
     label[names(theirs) == key$there$name] <- key$here$name
   }
-  table <- entries_aside(names(theirs), function(name) entry_column(done$met$other, name), rep(NA_integer_, length(lonely)),
+  table <- entries_aside(names(theirs), function(name) entry_column(done$met$other, name),
+    rep(NA_integer_, length(lonely)),
     lonely, sprintf("row %s of %s met no entry: %s", big_mark(lonely), part$table,
       if (part$without == "both") "brought in" else "not used"))
   names(table)[match(names(theirs), names(table))] <- label

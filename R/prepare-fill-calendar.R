@@ -28,11 +28,8 @@ room("fill_calendar", "preparation",
   plain = "an entry for every day, week, month, quarter or year that has none",
   words = function(part) {
     sprintf(
-      "make an entry for each %s of %s without one%s, %s%s", part$step, part$along, if (length(part$per)) sprintf(
-        " per %s", both(part$per)
-      ) else "", calendar_span_words(part), if (length(part$fill)) sprintf("; with %s", both(sprintf(
-        "%s %s", names(part$fill), vapply(part$fill, value_text, "")
-      ))) else ""
+      "make an entry for each %s of %s without one%s, %s%s", part$step, part$along, per_said(part),
+      calendar_span_words(part), if (length(part$fill)) paste("; with", fill_said(part)) else ""
     )
   },
   aside = function(done) {
@@ -83,9 +80,8 @@ work_fill_calendar <- function(drawn, part) {
   n_groups <- if (entries$n == 0) 0L else max(1L, facts$size)
   number <- if (length(keys)) core_group_numbers(groups) else rep(1L, entries$n)
   made <- steps_without_rows(
-    step_numbers(fetch(part$along), part$step), number, n_groups,
-    if (!is.null(part$from)) step_numbers(part$from, part$step), if (!is.null(part$to)) step_numbers(part$to, part$step),
-    sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
+    step_numbers(fetch(part$along), part$step), number, n_groups, step_of_bound(part$from, part$step),
+    step_of_bound(part$to, part$step), sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
   )
   first <- if (length(keys)) facts$first else rep(1L, n_groups)
   m <- length(made$step)
@@ -129,24 +125,19 @@ note_of_filled <- function(done) {
   fill <- done$part$fill
   sprintf(
     "prepare: %s added, one for each %s of `%s` without one%s, %s", entry_count(done$made), done$part$step,
-    done$part$along, if (length(done$part$per)) sprintf(" per %s", both(done$part$per)) else "",
-    if (length(fill)) sprintf("with %s", both(sprintf("%s %s", names(fill), vapply(fill, value_text, "")))) else
-      "worth nothing"
+    done$part$along, per_said(done$part), if (length(fill)) paste("with", fill_said(done$part)) else "worth nothing"
   )
 }
 
 # Groups that begin or end on unlike days are filled each for itself, which is said.
 note_of_ends <- function(done) {
   part <- done$part
-  if (length(part$per) == 0) return(NULL)
   uneven <- function(x) length(unique(x[!is.na(x)])) > 1
-  open <- c(first = is.null(part$from) && uneven(done$bounds$low), last = is.null(part$to) && uneven(done$bounds$high))
-  if (!any(open)) return(NULL)
-  which <- both(names(open)[open])
+  open <- c(from = is.null(part$from) && uneven(done$bounds$low), to = is.null(part$to) && uneven(done$bounds$high))
+  if (length(part$per) == 0 || !any(open)) return(NULL)
   sprintf(
-    "prepare: not every %s has the same %s %s, and each is filled from its own; %s the same for all", both(part$per), which,
-    part$step, if (open[["first"]] && open[["last"]]) "`from` and `to` make them" else sprintf("`%s` makes it",
-      if (open[["first"]]) "from" else "to")
+    "prepare: not every %s has the same %s %s, and each is filled from its own; %s %s the same for all", both(part$per),
+    both(c("first", "last")[open]), part$step, both(tick(names(open)[open])), if (all(open)) "make them" else "makes it"
   )
 }
 
@@ -154,8 +145,6 @@ note_without_day <- function(done) {
   n <- sum(is_missing_value(done$fetch(done$part$along)))
   if (n) sprintf("prepare: %s no `%s` and no part in the calendar", have_entries(n), done$part$along)
 }
-
-entries_are <- function(n) paste(entry_count(n), if (n == 1) "is" else "are")
 
 # Each step stands there, and none was made where there was an entry.
 check_filled <- function(done) {
@@ -167,14 +156,17 @@ check_filled <- function(done) {
   cell <- paste(keys[known], steps[known])
   made <- known > n
   twice <- sum(cell[made] %in% cell[!made]) + sum(duplicated(cell[made]))
-  spans <- split(steps[known], keys[known])
-  gaps <- sum(vapply(spans, function(x) diff(range(x)) + 1 - length(unique(x)), 1))
-  within <- is.null(part$from) && is.null(part$to)
-  ties <- twice == 0 && (gaps == 0 || !within)
-  a_check("calendar", ties, sprintf(
-    "Calendar: %s made along %s%s, no %s twice%s%s.", entries_are(done$made), part$along, if (length(part$per))
-      sprintf(" per %s", both(part$per)) else "", part$step, if (gaps == 0) ", and none is wanting between first and last"
-      else if (within) sprintf("; %s wanting", is_are(gaps, part$step)) else "",
-    if (twice) sprintf("; but %s made where there was an entry", entries_are(twice)) else ""
-  ))
+  gaps <- sum(vapply(split(steps[known], keys[known]), function(x) diff(range(x)) + 1 - length(unique(x)), 1))
+  own_ends <- is.null(part$from) && is.null(part$to)
+  a_check("calendar", twice == 0 && (gaps == 0 || !own_ends), paste0(sprintf(
+    "Calendar: %s made along %s%s, no %s twice", entries_are(done$made), part$along, per_said(part), part$step
+  ), if (gaps == 0) ", and none is wanting between first and last" else if (own_ends) sprintf(
+    "; but %s wanting", is_are(gaps, part$step)
+  ), if (twice) sprintf("; but %s made where there was an entry", entries_are(twice)), "."))
 }
+
+fill_said <- function(part) both(paste(names(part$fill), vapply(part$fill, value_text, "")))
+
+per_said <- function(part) if (length(part$per)) sprintf(" per %s", both(part$per)) else ""
+
+entries_are <- function(n) paste(entry_count(n), if (n == 1) "is" else "are")

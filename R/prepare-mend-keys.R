@@ -6,7 +6,8 @@ room("mend_keys", "preparation",
   check = function(parts, values, ctx) {
     columns <- named_columns(as.call(c(quote(c), unname(parts[!nzchar(rlang::names2(parts))]))), "mend_keys()", ctx)
     for (name in columns) if (!kind_fits(ctx$columns[[name]], "text")) stop_in(
-      ctx, "wrong_kind", sprintf("mend_keys() takes columns of text, and `%s` is %s.", name, a_kind(ctx$columns[[name]]))
+      ctx, "wrong_kind", sprintf("mend_keys() takes columns of text, and `%s` is %s.", name,
+        a_kind(ctx$columns[[name]]))
     )
     if (!is.null(parts$spellings) && !is.null(parts$by)) stop_in(
       ctx, "bad_argument", "mend_keys() takes `spellings` or a table in `by`, not both."

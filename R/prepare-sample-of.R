@@ -43,7 +43,8 @@ work_sample <- function(drawn, part) {
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
   add_note(drawn, sprintf(
     "prepare: a sample of %s of %s%s, drawn by lot with seed %s; all figures are of the sample", big_mark(length(rows)),
-    entry_count(entries$n), if (length(part$per)) sprintf(" (%s of each %s)", sample_size_words(part), both(part$per)) else
+    entry_count(entries$n), if (length(part$per)) sprintf(" (%s of each %s)", sample_size_words(part),
+      both(part$per)) else
       "", format(part$seed)
   ))
 }

@@ -34,21 +34,24 @@ room("stack_on", "preparation",
 
 # The kind of each column once all stand under each other.
 stacked_kinds <- function(ours, theirs, tables, ctx) {
-  all <- unique(c(names(ours), unlist(lapply(theirs, names))))
+  sides <- c(list(ours), theirs)
+  names(sides) <- c("the entries", tables)
+  all <- unique(unlist(lapply(sides, names)))
   lapply(stats::setNames(nm = all), function(column) {
-    kinds <- c(ours[column], lapply(theirs, function(kinds) kinds[[column]]))
-    here <- !vapply(kinds, is.null, TRUE)
-    kind <- common_kind(unlist(kinds[here]))
-    if (is.na(kind)) {
-      clash <- which(here & !vapply(kinds, function(one) is.null(one) || one %in% c("empty", kinds[here][[1]]), TRUE))[1]
-      stop_in(
-        ctx, "wrong_kind", sprintf("stack_on(): `%s` is %s in %s and %s in %s.", column, a_kind(kinds[here][[1]]),
-          c("the entries", tables)[which(here)[1]], a_kind(kinds[[clash]]), c("the entries", tables)[clash]),
-        "Open both with the same kinds: ledger(..., kinds = c(...))."
-      )
-    }
-    if (kind == "factor" && sum(here) > 1) "text" else kind
+    kinds <- unlist(lapply(Filter(function(side) column %in% names(side), sides), `[[`, column))
+    kind <- common_kind(unname(kinds))
+    if (is.na(kind)) stop_unlike_kinds(column, kinds, ctx)
+    if (kind == "factor" && length(kinds) > 1) "text" else kind
   })
+}
+
+stop_unlike_kinds <- function(column, kinds, ctx) {
+  first <- kinds[kinds != "empty"][1]
+  other <- kinds[!kinds %in% c("empty", first)][1]
+  stop_in(
+    ctx, "wrong_kind", sprintf("stack_on(): `%s` is %s in %s and %s in %s.", column, a_kind(first), names(first),
+      a_kind(other), names(other)), "Open both with the same kinds: ledger(..., kinds = c(...))."
+  )
 }
 
 work_stack_on <- function(drawn, part) {
@@ -69,7 +72,9 @@ work_stack_on <- function(drawn, part) {
 stacked_columns <- function(part, entries, fetch, others) {
   sizes <- c(entries$n, vapply(others, function(other) as.double(other$n), 1))
   function(name) {
-    if (identical(name, part$name)) return(pooled(rep(seq_along(sizes), sizes), c(name_of(entries$source), part$labels)))
+    if (identical(name, part$name)) {
+      return(pooled(rep(seq_along(sizes), sizes), c(name_of(entries$source), part$labels)))
+    }
     there <- lapply(others, function(other) if (name %in% other$column_names) entry_column(other, name))
     parts <- c(list(if (name %in% part$ours) fetch(name)), there)
     if (identical(name, part$mark)) parts <- Map(function(x, n) if (is.null(x)) rep(FALSE, n) else x, parts, sizes)
@@ -112,20 +117,30 @@ notes_of_stacked <- function(done) {
 check_stacked <- function(done) {
   part <- done$part
   numbers <- names(Filter(function(kind) kind %in% c("integer", "double"), part$columns))
-  whole <- function(x) if (length_of(x) == 0) 0 else
-    as_plain_number(column_folded(core_group(list(), length_of(x)), as_plain_number(x), list(total = "sum"))$answers[[1]])
-  wrong <- Filter(function(name) {
-    parts <- c(if (name %in% part$ours) list(done$fetch(name)), lapply(Filter(function(other) name %in% other$column_names,
-      done$others), entry_column, name))
-    all <- plain_vector(done$columns(name))
-    each <- unlist(lapply(parts, function(x) as_plain_number(plain_vector(x))))
-    !identical(sum(is.na(all)), sum(is.na(each)) + length(all) - length(each)) || !same_values(whole(all), whole(each))
-  }, numbers)
+  wrong <- Filter(function(name) !same_in_parts(done, name), numbers)
   sizes <- c(done$entries$n, vapply(done$others, function(other) as.double(other$n), 1))
+  parts <- paste(sprintf("%s of %s", big_mark(sizes[-1]), part$tables), collapse = " + ")
+  totals <- if (length(wrong)) {
+    sprintf("; but the total of %s is another", both(tick(wrong)))
+  } else if (length(numbers)) {
+    sprintf("; the totals of %s are those of the parts", listing(tick(numbers)))
+  }
   a_check("stacked", length(wrong) == 0, sprintf(
-    "Stacked: %s of the ledger + %s = %s%s.", big_mark(sizes[1]), paste(sprintf("%s of %s", big_mark(sizes[-1]),
-      part$tables), collapse = " + "), entry_count(sum(sizes)), if (length(wrong)) sprintf("; but the total of %s is another",
-        both(tick(wrong))) else if (length(numbers)) sprintf("; the totals of %s are those of the parts", listing(tick(numbers)))
-    else ""
+    "Stacked: %s of the ledger + %s = %s%s.", big_mark(sizes[1]), parts, entry_count(sum(sizes)),
+    paste(totals, collapse = "")
   ))
+}
+
+same_in_parts <- function(done, name) {
+  others <- Filter(function(other) name %in% other$column_names, done$others)
+  parts <- c(if (name %in% done$part$ours) list(done$fetch(name)), lapply(others, entry_column, name))
+  all <- as_plain_number(plain_vector(done$columns(name)))
+  each <- unlist(lapply(parts, function(x) as_plain_number(plain_vector(x))))
+  lacking <- length(all) - length(each)
+  identical(sum(is.na(all)), sum(is.na(each)) + lacking) && same_values(whole_total(all), whole_total(each))
+}
+
+whole_total <- function(x) {
+  if (length(x) == 0) return(NA_real_)
+  as_plain_number(column_folded(core_group(list(), length(x)), x, list(total = "sum"))$answers[[1]])
 }

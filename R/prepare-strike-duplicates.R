@@ -88,7 +88,8 @@ check_struck <- function(drawn, done) {
   n <- length(done$struck)
   a_check("struck", length(unlike) == 0 && left == 0, paste0(
     sprintf("Duplicates: %s struck, each like one that is kept in %s%s", entry_count(n), if (is.null(done$part$by))
-      "every column" else both(done$part$by), if (n && length(added)) sprintf("; they would have added to %s", both(added))
+      "every column" else both(done$part$by), if (n && length(added)) sprintf("; they would have added to %s",
+        both(added))
       else ""),
     if (length(unlike)) sprintf("; but not in %s", both(tick(unlike))) else "",
     if (left > 0) sprintf("; but alike are still %s", entry_count(left)) else "", "."
@@ -103,4 +104,3 @@ left_alike <- function(done) {
   columns <- lapply(done$part$columns, function(name) pick_rows(done$fetch(name), as.integer(rows)))
   sum(duplicated(texts_of_rows(columns, length(rows))))
 }
-

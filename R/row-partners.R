@@ -14,9 +14,11 @@ room("has_partner", "row",
 
 room("column_of", "row",
   args = alist(from = , column = ), takes = list(), gives = "any", tables = "from", looks_up = TRUE,
-  check = function(expr, values, ctx) stop_in(
+  check = function(expr, values, ctx) {
+    stop_in(
     ctx, "bad_argument", "column_of() stands to the right of %in%: lock %in% column_of(locks, lock)."
-  ),
+  )
+  },
   work = function(..., node, table) {
     found <- !is.na(partners_of_values(list(...), node, table))
     found[is_missing_value(list(...)[[1]])] <- NA
@@ -33,11 +35,11 @@ partner_node <- function(fn, keys, table) {
   )
 }
 
-# x %in% column_of(locks, lock)
+# What stands to the left of %in% column_of(...).
 member_node <- function(parts, values, ctx) {
   set <- match_args(parts$set, room_of("row", "column_of")$args, "column_of", ctx)
-  partner_node("column_of", check_match(call("==", parts$x, set$column), values, table_named(set$from, ctx), "column_of",
-    ctx), table_named(set$from, ctx))
+  table <- table_named(set$from, ctx)
+  partner_node("column_of", check_match(call("==", parts$x, set$column), values, table, "column_of", ctx), table)
 }
 
 partners_of_values <- function(values, node, table) {

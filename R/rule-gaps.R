@@ -10,10 +10,12 @@ room("gaps", "rule", place = 6, of_page = NULL, of_ledger = function(columns, n)
   })
 }, repair = function(columns, n) {
   dates <- names(Filter(function(x) is_moment_vector(x) && !is.null(days_absent(x)), columns))
-  lapply(dates, function(name) a_repair(call("fill_calendar", as.name(name), "day"), 3, sprintf(
+  lapply(dates, function(name) {
+    a_repair(call("fill_calendar", as.name(name), "day"), 3, sprintf(
     "%s in %s; say per = for each group of entries, and fill = for what such a day is worth",
     paste(count_of(days_absent(columns[[name]])$n, "day"), "without an entry"), name
-  )))
+  ))
+  })
 })
 
 # Days between the first and the last that have no entry, unless almost none has one.

@@ -3,9 +3,11 @@
 room("spellings", "rule", place = 2,
   repair = function(columns, n) {
     names <- names(Filter(function(x) is_text_vector(x) && !is.null(spellings_shown(texts_of(x))), columns))
-    lapply(names, function(name) a_repair(
+    lapply(names, function(name) {
+      a_repair(
       call("mend_keys", as.name(name)), 1, sprintf("in %s %s", name, spellings_shown(texts_of(columns[[name]])))
-    ))
+    )
+    })
   },
   of_ledger = function(columns, n) {
     each_column(columns, is_text_vector, function(x, name) {

@@ -141,7 +141,8 @@ check_unbroken <- function(item, ctx) {
   step <- one_of_words(parts$step, calendar_units, "step", item$values, ctx)
   node <- row_call("start_of", list(x = check_node(parts$x, item$values, ctx), unit = value_node(step)), ctx)
   node$unbroken <- list(
-    step = step, from = day_asked(parts$from, "from", item$values, ctx), to = day_asked(parts$to, "to", item$values, ctx)
+    step = step, from = day_asked(parts$from, "from", item$values, ctx),
+      to = day_asked(parts$to, "to", item$values, ctx)
   )
   node
 }
@@ -149,7 +150,7 @@ check_unbroken <- function(item, ctx) {
 check_one_unbroken <- function(keys, crossed, ctx) {
   n <- sum(!vapply(lapply(keys, `[[`, "unbroken"), is.null, TRUE))
   if (n > 1 || n == 1 && crossed) stop_in(
-    ctx, "bad_argument", if (crossed) "crossed() has every combination of values that occur; unbroken() stands without it." else
+    ctx, "bad_argument", if (crossed) "unbroken() stands in lines = c(...), and not in crossed()." else
       "unbroken() stands for one key of the lines."
   )
 }
@@ -162,10 +163,9 @@ fill_lines <- function(drawn, key) {
   facts <- core_group_facts(groups)
   number <- if (length(others)) core_group_numbers(groups) else rep(1L, drawn$lines$n)
   asked <- key$unbroken
-  bound <- function(day) if (!is.null(day)) step_numbers(day, asked$step)
   made <- steps_without_rows(
     step_numbers(columns[[key$name]], asked$step), number, if (length(others)) facts$size else min(1L, drawn$lines$n),
-    bound(asked$from), bound(asked$to), "In the section `lines`: unbroken()"
+    step_of_bound(asked$from, asked$step), step_of_bound(asked$to, asked$step), "In the section `lines`: unbroken()"
   )
   if (length(made$step) == 0) return(drawn)
   first <- if (length(others)) facts$first else 1L

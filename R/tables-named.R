@@ -69,12 +69,15 @@ tables_captured <- function(expr, env) {
 
 # A call of R in the place of a table, as somebody typed it here; text from elsewhere never comes this way.
 table_of_call <- function(expr, env) {
-  found <- tryCatch(eval(expr, env), idle_error = stop, error = function(e) stop_idle(
-    "bad_argument", sprintf("%s stands where a table is meant, and cannot be worked: %s.", shortened(expr_text(expr)),
-      sub("[.]$", "", conditionMessage(e))), "Name a data frame, a ledger, a brief or the path of a file."
-  ))
+  found <- tryCatch(eval(expr, env), idle_error = stop, error = function(e) {
+    stop_idle(
+      "bad_argument", sprintf("%s stands where a table is meant, and cannot be worked: %s.", shortened(expr_text(expr)),
+        sub("[.]$", "", conditionMessage(e))), "Name a data frame, a ledger, a brief or the path of a file."
+    )
+  })
   if (is_a_table(found)) return(found)
-  stop_idle("bad_argument", sprintf("%s stands where a table is meant, and is %s.", shortened(expr_text(expr)), a_thing(found)))
+  stop_idle("bad_argument", sprintf("%s stands where a table is meant, and is %s.", shortened(expr_text(expr)),
+    a_thing(found)))
 }
 
 find_table <- function(symbol, env) {
@@ -92,7 +95,8 @@ is_a_table <- function(x) {
 }
 
 free_table_name <- function(table, taken) {
-  text <- if (is.character(table)) sub("[.].*", "", basename(table[1])) else if (is.list(table)) sub("[.].*", "", table[["name"]])
+  text <- if (is.character(table)) basename(table[1]) else if (is.list(table)) table[["name"]]
+  text <- sub("[.].*", "", text)
   name <- if (is.character(text) && length(text) == 1) gsub("^[^A-Za-z]+|[^A-Za-z0-9_]+", "", text) else ""
   free_name(if (nzchar(name)) name else "other", taken)
 }

@@ -20,7 +20,8 @@ test_that("a brief with tables and pages beside it goes into a file, a call and 
     brief(file("places.csv"), prepare = bring_in(by_lock, match = lock), beside = c(part = share(receipts))),
     brief(by_lock, prepare = c(stack_on(ledger(file("more.csv"))), bring_in(ledger(file("places.csv")), match = lock,
       columns = c(rise_there = rise)))),
-    brief(file("trips.csv"), only = lock %in% column_of(ledger(file("more.csv")), lock), lines = lock, figures = c(n = count())),
+    brief(file("trips.csv"), only = lock %in% column_of(ledger(file("more.csv")), lock), lines = lock,
+      figures = c(n = count())),
     brief(file("trips.csv"), prepare = bring_in(ledger(file("trips.csv")), match = toll, columns = c(other = lock)))
   )
   for (page in pages) {
@@ -42,8 +43,10 @@ test_that("the command line names tables, and only by name", {
   out <- function(...) paste(capture.output(code <- command_line(c(...))), collapse = " ")
   page <- c("trips.csv", "--prepare", "bring_in(locks, match = lock)", "--lines", "lock", "--figures", "r = max(rise)")
   expect_match(out("draw-up", page, "--source", "locks=places.csv"), "Ash +1.5 +Birch +2.0")
-  expect_match(out("tie-out", page, "--source", "locks=places.csv"), "Partners: 3 of 3 entries each met one line of locks")
-  expect_error(asNamespace("idleledger")$run_command(c("draw-up", page)), "--source NAME=FILE", class = "idle_unknown_table")
+  expect_match(out("tie-out", page, "--source", "locks=places.csv"),
+    "Partners: 3 of 3 entries each met one line of locks")
+  expect_error(asNamespace("idleledger")$run_command(c("draw-up", page)), "--source NAME=FILE",
+    class = "idle_unknown_table")
   text <- c("draw-up", "trips.csv", "--prepare", "bring_in('places.csv', match = lock)")
   expect_error(asNamespace("idleledger")$run_command(text), "meant by its name", class = "idle_bad_argument")
   text[4] <- "bring_in(read.csv('places.csv'), match = lock)"
@@ -66,5 +69,6 @@ test_that("amend, narrow and supply keep the tables, and two of one name stay tw
   expect_identical(draw_up(wrapped(bring_in(places, match = lock)))$rise, c(1.5, 2, 1.5))
   path <- file.path(folder_of_tables(), "places.csv")
   expect_identical(draw_up(brief(trips, prepare = bring_in(path, match = lock)))$rise, c(1.5, 2, 1.5))
-  expect_s3_class(tryCatch(brief(trips, prepare = bring_in("nowhere.csv", match = lock)), error = identity), "idle_no_file")
+  expect_s3_class(tryCatch(brief(trips, prepare = bring_in("nowhere.csv", match = lock)), error = identity),
+    "idle_no_file")
 })

@@ -51,8 +51,10 @@ plant <- function(name, mistake, words, twin) {
 }
 
 locks <- data.frame(lock = c("Ash", "Birch", "Cedar"), rise = c(1.5, 2, 2.5))
-met <- function(table, other) brief(table, prepare = bring_in(other, match = lock), lines = lock,
+met <- function(table, other) {
+  brief(table, prepare = bring_in(other, match = lock), lines = lock,
   figures = c(s = sum(toll), rise = max(rise)))
+}
 on_lines <- function(other) brief(by_lock(canal), prepare = bring_in(other, match = lock))
 # A statement of a page that reads `before` beside it, and then `after` stands in the file.
 out_of_date <- function(before, after) {

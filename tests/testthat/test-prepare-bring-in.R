@@ -3,9 +3,10 @@
 # For each entry the rows there with the same keys, one pair after another.
 slow_pairs <- function(here, there, by_here, by_there) {
   text <- function(table, names) {
-    parts <- lapply(table[names], function(x) if (is.factor(x) || is.numeric(x) || inherits(x, "integer64")) {
-      if (is.double(x) && !inherits(x, "integer64")) as.character(x + 0) else as.character(x)
-    } else format(x))
+    parts <- lapply(table[names], function(x) {
+      if (is.object(x) && !is.factor(x) && !inherits(x, "integer64")) return(format(x))
+      as.character(if (is.double(x) && !is.object(x)) x + 0 else x)
+    })
     gone <- Reduce(`|`, lapply(table[names], is.na))
     ifelse(gone, NA, do.call(paste, c(unname(parts), list(sep = "/"))))
   }
@@ -95,7 +96,8 @@ test_that("the partner in force on the day is the last that began, until it ends
 })
 
 places <- data.frame(lock = c("Ash", "Birch", "Cedar"), reach = c("Upper", "Lower", "Lower"), rise = c(1.5, 2, 2.5))
-trips <- data.frame(day = as.Date("2025-03-01") + 0:5, lock = c("Ash", "Birch", "ash ", NA, "Ash", "Elm"), toll = 1:6 / 2)
+trips <- data.frame(day = as.Date("2025-03-01") + 0:5, lock = c("Ash", "Birch", "ash ", NA, "Ash", "Elm"),
+  toll = 1:6 / 2)
 
 test_that("a match that would multiply entries stops, with examples, sums and a way out", {
   twice <- rbind(cbind(places, year = 2024L), cbind(places, year = 2025L))
@@ -115,7 +117,8 @@ test_that("a match that would multiply entries stops, with examples, sums and a 
   expect_match(flat(draw_up(many)), "3 entries have more than one line of twice and stand here once for each")
   expect_match(flat(tie_out(many)), "6 read [+] 3 added by `prepare` = 9 used")
   copied <- rbind(places, places[2, ])
-  expect_match(said_by(draw_up(brief(trips, prepare = bring_in(copied, match = lock)))), "1 line there is a copy of another")
+  expect_match(said_by(draw_up(brief(trips, prepare = bring_in(copied, match = lock)))),
+    "1 line there is a copy of another")
   error <- tryCatch(draw_up(brief(trips, prepare = bring_in(twice, match = lock))), idle_many_partners = identity)
   expect_identical(error$entries, c(1L, 2L, 5L))
 })
@@ -124,15 +127,18 @@ test_that("who found nobody is told, and what misses by a hair", {
   page <- brief(trips, prepare = bring_in(places, match = lock))
   expect_identical(draw_up(page)$rise, c(1.5, 2, NA, NA, 1.5, NA))
   said <- flat(draw_up(page))
-  expect_match(said, "3 entries have no partner in places by lock, and are kept without one [(]a key is missing in 1 entry")
+  expect_match(said,
+    "3 entries have no partner in places by lock, and are kept without one [(]a key is missing in 1 entry")
   expect_match(said, "1 line of places met no entry: lock Cedar")
-  expect_match(said, "1 entry of those would have a partner but for the spelling of lock, such as \"ash \" here and \"Ash\"")
+  expect_match(said,
+    "1 entry of those would have a partner but for the spelling of lock, such as \"ash \" here and \"Ash\"")
   aside <- set_aside(page, "prepare")
   expect_identical(aside$entry, c(3L, 4L, 6L, NA))
   expect_identical(aside$reason, c("no partner in places: kept", "a key is missing: kept", "no partner in places: kept",
     "row 3 of places met no entry: not used"))
   said <- said_by(draw_up(amend(page, prepare = bring_in(places, match = lock, without_partner = "stop"))))
-  expect_match(said, "3 entries have no partner, of which 1 entry has a key missing.*The first is row 3: lock ash .*mend_keys")
+  expect_match(said,
+    "3 entries have no partner, of which 1 entry has a key missing.*The first is row 3: lock ash .*mend_keys")
   mended <- amend(page, prepare = c(mend_keys(lock), bring_in(places, match = lock)))
   expect_identical(draw_up(mended)$rise, c(1.5, 2, 1.5, NA, 1.5, NA))
   look_alikes <- c("\u0410sh", "Ash\u00a0", " ASH", "Ash\u2003", "ash")
@@ -142,7 +148,8 @@ test_that("who found nobody is told, and what misses by a hair", {
 
 test_that("a line beside several entries carries its amounts once on a page of their lines", {
   repeated <- brief(trips, prepare = bring_in(places, match = lock), lines = whole(), figures = c(rises = sum(rise)))
-  expect_match(flat(draw_up(repeated)), "`rise` stands beside up to 2 entries for each line of places, so rises counts it")
+  expect_match(flat(draw_up(repeated)),
+    "`rise` stands beside up to 2 entries for each line of places, so rises counts it")
   once <- brief(brief(trips, lines = lock, figures = c(toll = sum(toll))), prepare = bring_in(places, match = lock),
     lines = whole(), figures = c(rises = sum(rise)))
   expect_no_match(flat(draw_up(once)), "stands beside")
@@ -210,11 +217,13 @@ test_that("what cannot be matched is said when the brief is made", {
   dated <- data.frame(at = as.POSIXct("2025-03-01 10:00", tz = "UTC"), code = 1)
   says("hardly ever equal to a date.*match = day == as_date[(]at[)]", dated, match = day == at)
   same <- cbind(places, toll = 1)
-  says("`toll` stands both in the entries and in same.*columns = c[(]reach, rise, toll_there = toll[)]", same, match = lock)
+  says("`toll` stands both in the entries and in same.*columns = c[(]reach, rise, toll_there = toll[)]", same,
+    match = lock)
   says("places has no column `rse`.*Did you mean `rise`", places, match = lock, columns = rse)
   says("named twice", places, match = lock, columns = c(rise, rise = reach))
   says("`expect` is \"one\" or \"many\"", places, match = lock, expect = "two")
-  says("`without_partner` is \"keep\", \"leave_out\", \"stop\" or \"both\"", places, match = lock, without_partner = "drop")
+  says("`without_partner` is \"keep\", \"leave_out\", \"stop\" or \"both\"", places, match = lock,
+    without_partner = "drop")
   says("the same for all rows", places, match = "a" == lock)
   says("names no column", places, match = c())
   says("`upto` ends what `as_of` begins", places, match = lock, upto = rise)

@@ -2,7 +2,8 @@
 
 slow_calendar <- function(table, step, per, from, to) {
   begin <- function(d) as.Date(cut(d, if (step == "week") "week" else step, start.on.monday = TRUE))
-  groups <- if (is.null(per)) list(seq_len(nrow(table))) else split(seq_len(nrow(table)), match(table[[per]], unique(table[[per]])))
+  groups <- if (is.null(per)) list(seq_len(nrow(table))) else split(seq_len(nrow(table)),
+    match(table[[per]], unique(table[[per]])))
   made <- lapply(groups, function(rows) {
     days <- begin(table$day[rows])
     days <- days[!is.na(days)]
@@ -74,7 +75,8 @@ test_that("times, wholes and 64-bit wholes are filled in their own kind, and end
   expect_identical(got$n, c(1L, 2L, 0L, 0L))
   expect_identical(as.character(got$big), c("9007199254740993", "2", "5", "5"))
   said <- flat(draw_up(brief(table, prepare = fill_calendar(at, per = k))))
-  expect_match(said, "not every k has the same first and last day, and each is filled from its own; `from` and `to` make")
+  expect_match(said,
+    "not every k has the same first and last day, and each is filled from its own; `from` and `to` make")
   alike <- brief(table, prepare = fill_calendar(at, per = k, from = "2025-03-29", to = "2025-04-01"))
   expect_identical(nrow(draw_up(alike)), 8L)
 })

@@ -1,7 +1,8 @@
 # Spellings brought together, and nothing else touched.
 
 test_that("spaces, case, punctuation, composed and look-alike letters make one key, spelt as most are", {
-  same <- c("Long Acre", "Long Acre", "long acre", " Long  Acre ", "Long\u00a0Acre", "LONG\u2003ACRE\u200b", "L\u043eng Acre")
+  same <- c("Long Acre", "Long Acre", "long acre", " Long  Acre ", "Long\u00a0Acre", "LONG\u2003ACRE\u200b",
+    "L\u043eng Acre")
   other <- c("O\u2019Hara\u2013Weir", "O'Hara-Weir", "O'Hara-Weir", "e\u0301lan", "\u00e9lan", "\u00e9lan")
   table <- data.frame(lock = c(same, other, NA, ""), n = 1)
   page <- brief(table, prepare = mend_keys(lock), lines = lock, figures = c(n = count()))
@@ -19,14 +20,16 @@ test_that("spaces, case, punctuation, composed and look-alike letters make one k
 test_that("spellings by name and by a table change what they name", {
   tolls <- data.frame(lock = c("Ash", "Old Ash", "Birch", NA), toll = 1:4)
   renamed <- c("Old Ash" = "Ash", "Nowhere" = "X")
-  expect_identical(draw_up(brief(tolls, prepare = mend_keys(lock, spellings = renamed)))$lock, c("Ash", "Ash", "Birch", NA))
+  expect_identical(draw_up(brief(tolls, prepare = mend_keys(lock, spellings = renamed)))$lock,
+    c("Ash", "Ash", "Birch", NA))
   literal <- brief(tolls, prepare = mend_keys(lock, spellings = c("Birch" = "Beech")))
   expect_identical(draw_up(literal)$lock, c("Ash", "Old Ash", "Beech", NA))
   from_table <- data.frame(old = c("Old Ash", "Birch"), new = c("Ash", "Beech"))
   page <- brief(tolls, prepare = mend_keys(lock, by = from_table))
   expect_identical(draw_up(page)$lock, c("Ash", "Ash", "Beech", NA))
   expect_true(all_tie(tie_out(page)))
-  expect_match(said_by(draw_up(brief(tolls, prepare = mend_keys(lock, by = rbind(from_table, from_table))))), "twice, first in row 3")
+  expect_match(said_by(draw_up(brief(tolls, prepare = mend_keys(lock, by = rbind(from_table, from_table))))),
+    "twice, first in row 3")
   expect_match(said_by(draw_up(brief(tolls, prepare = mend_keys(lock, by = data.frame(a = NA_character_, b = "x"))))),
     "row 1 of .* lacks a spelling")
   expect_match(said_by(brief(tolls, prepare = mend_keys(lock, by = tolls))), "two columns of text, from and to")

@@ -14,8 +14,10 @@ test_that("random tables of every kind stand under each other as rbind() puts th
     expect_identical(as.character(got$big), as.character(c(one$big, if ("big" %in% left) two$big else
       bit64::as.integer64(rep(NA, nrow(two))), three$big)))
     wanted$choice <- as.character(wanted$choice)
-    for (name in setdiff(names(one), "big")) expect_equal(got[[name]], wanted[[name]], label = paste(name, seed), ignore_attr = TRUE)
-    expect_identical(as.vector(table(factor(got$origin, unique(got$origin)))), c(30L, nrow(two), 12L)[c(TRUE, nrow(two) > 0, TRUE)])
+    for (name in setdiff(names(one), "big")) expect_equal(got[[name]], wanted[[name]], label = paste(name, seed),
+      ignore_attr = TRUE)
+    expect_identical(as.vector(table(factor(got$origin, unique(got$origin)))),
+      c(30L, nrow(two), 12L)[c(TRUE, nrow(two) > 0, TRUE)])
     expect_true(all_tie(tie_out(page)))
   }
 })
@@ -36,7 +38,8 @@ test_that("where entries come from, what a side lacks, and kinds that do not fit
   expect_match(said_by(brief(first, prepare = stack_on(odd))), "`toll` is number in the entries and text in odd")
   expect_match(said_by(brief(first, prepare = stack_on())), "takes the tables that come under the entries")
   expect_match(said_by(brief(first, prepare = stack_on(second, name = toll))), "is a column already")
-  both <- brief(first, prepare = c(stack_on(second), strike_duplicates(), mend_keys(lock)), lines = whole(), figures = c(n = count()))
+  both <- brief(first, prepare = c(stack_on(second), strike_duplicates(), mend_keys(lock)), lines = whole(),
+    figures = c(n = count()))
   expect_identical(draw_up(both)$n, nrow(unique(first)) + nrow(unique(second)) + 0L)
   expect_true(all_tie(tie_out(both)))
 })
@@ -66,7 +69,8 @@ test_that("a sample is drawn by lot, the same for the same seed, and says so on 
 })
 
 test_that("conditions look into other tables, and an unknown value stays unknown", {
-  tolls <- data.frame(lock = c("Ash", "Birch", NA, "Elm"), at = as.POSIXct("2025-03-01 09:00", tz = "UTC") + 86400 * 0:3)
+  tolls <- data.frame(lock = c("Ash", "Birch", NA, "Elm"),
+    at = as.POSIXct("2025-03-01 09:00", tz = "UTC") + 86400 * 0:3)
   places <- data.frame(name = c("Ash", "Cedar"), opened = as.Date("2025-03-02"))
   expect_identical(draw_up(brief(tolls, only = lock %in% column_of(places, name)))$lock, "Ash")
   page <- brief(tolls, only = !lock %in% column_of(places, name))

@@ -37,7 +37,8 @@ test_that("what was struck is listed, and told with what it would have added", {
   expect_equal(sum(draw_up(page)$receipts), sum(unique(tolls)$toll, na.rm = TRUE))
   said <- flat(tie_out(page))
   expect_match(said, "20,012 read = 20,000 used [+] 12 left out [(]12 by `prepare`, copies of another[)]")
-  expect_match(said, "12 entries struck, each like one that is kept in every column; they would have added to receipts 101.5")
+  expect_match(said,
+    "12 entries struck, each like one that is kept in every column; they would have added to receipts 101.5")
   expect_match(flat(draw_up(page)), "12 copies are struck, the first in row 1,803")
   expect_match(set_aside(page, "prepare")$reason, "^like row [0-9,]+$")
   some <- brief(data.frame(k = c(1, 1, 2), v = c(5, 6, 7)), prepare = strike_duplicates(by = k))
