@@ -113,16 +113,16 @@ core_partners <- function(here, there, rows_here, rows_there, order) {
     .Call(`_idleledger_core_partners`, here, there, rows_here, rows_there, order)
 }
 
-core_first_partner <- function(held) {
-    .Call(`_idleledger_core_first_partner`, held)
+core_meet <- function(held) {
+    .Call(`_idleledger_core_meet`, held)
+}
+
+core_release_partners <- function(held) {
+    invisible(.Call(`_idleledger_core_release_partners`, held))
 }
 
 core_partner_counts <- function(held) {
     .Call(`_idleledger_core_partner_counts`, held)
-}
-
-core_partner_totals <- function(held) {
-    .Call(`_idleledger_core_partner_totals`, held)
 }
 
 core_partner_pairs <- function(held, alone) {
@@ -133,8 +133,8 @@ core_partner_rows <- function(held, row) {
     .Call(`_idleledger_core_partner_rows`, held, row)
 }
 
-core_partner_ids <- function(held) {
-    .Call(`_idleledger_core_partner_ids`, held)
+core_partner_sequence <- function(held) {
+    .Call(`_idleledger_core_partner_sequence`, held)
 }
 
 core_partner_in_force <- function(held, day, since) {

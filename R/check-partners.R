@@ -3,9 +3,9 @@
 check_partners <- function(drawn, done) {
   part <- done$part
   found <- partners_again(done)
-  alone <- sum(is.na(done$met$partner))
+  alone <- length(done$met$alone)
   paired <- done$met$n - alone
-  lonely <- length(lonely_partners(done$met, done$partner))
+  lonely <- length(lonely_partners(done$met))
   text <- sprintf(
     "Partners: %s of %s %s of %s%s%s; %s of its %s met none; found again %s%s.", big_mark(paired),
     entry_count(done$met$n), if (done$several) "met lines" else if (paired == 1) "met a line" else "each met one line",

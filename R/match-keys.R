@@ -107,9 +107,6 @@ evaluated_keys <- function(keys, here, there) {
 
 key_pair <- function(a, b) {
   if (is_textual(a) || is_textual(b)) return(list(as_text_vector(a), as_text_vector(b)))
-  if (is_moment_vector(a) && is_moment_vector(b)) return(lapply(list(a, b), function(x) {
-    if (inherits(x, "Date")) as_days(x) else as.double(unclass(x))
-  }))
   wholes <- vapply(list(a, b), inherits, TRUE, "integer64")
   if (!any(wholes)) return(list(a, b))
   list(as_whole_key(a), as_whole_key(b))

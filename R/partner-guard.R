@@ -105,7 +105,7 @@ finer_key <- function(part, met) {
 }
 
 stop_without_partner <- function(drawn, part, met) {
-  at <- which(is.na(met$partner))
+  at <- met$alone
   missing <- sum(lacks_a_key(lapply(met$keys$here, pick_rows, rows = at), length(at)))
   stop_idle(
     "no_partner", sprintf(

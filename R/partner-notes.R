@@ -10,7 +10,7 @@ notes_of_partners <- function(drawn, done) {
 }
 
 note_of_the_alone <- function(done) {
-  alone <- which(is.na(done$met$partner))
+  alone <- done$met$alone
   if (length(alone) == 0) return(NULL)
   missing <- sum(lacks_a_key(lapply(done$met$keys$here, pick_rows, rows = alone), length(alone)))
   sprintf(
@@ -29,7 +29,7 @@ have_a_key_missing <- function(missing, n) {
 }
 
 note_of_the_lonely <- function(done) {
-  lonely <- lonely_partners(done$met, done$partner)
+  lonely <- lonely_partners(done$met)
   if (length(lonely) == 0) return(NULL)
   shown <- lines_in_words(done$met$other, lonely[1], utils::head(names(done$part$kinds_there), 3))
   sprintf(
@@ -57,7 +57,7 @@ note_of_the_large <- function(done) {
 note_of_repeats <- function(drawn, done) {
   sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(done$part$brought)))
   sums <- Filter(function(node) any(names(done$part$brought) %in% columns_in(node$args$x)), sums)
-  most <- if (length(sums)) max(uses_of_partners(done$partner, done$met$other$n), 0) else 0
+  most <- if (length(sums)) max(tabulate(done$partner, done$met$other$n), 0) else 0
   if (most < 2) return(NULL)
   column <- intersect(names(done$part$brought), columns_in(sums[[1]]$args$x))[1]
   sprintf(
@@ -70,8 +70,8 @@ note_of_repeats <- function(drawn, done) {
 
 # Keys that would meet if case, spaces, punctuation and letters that look alike were overlooked.
 near_misses <- function(part, met) {
-  alone <- is.na(met$partner)
-  if (!any(alone)) return(NULL)
+  alone <- met$alone
+  if (length(alone) == 0) return(NULL)
   unlist(lapply(seq_along(part$keys), function(k) {
     here <- met$keys$here[[k]]
     there <- met$keys$there[[k]]

@@ -1,7 +1,7 @@
 # The rows of another table that meet the entries in hand.
 
-# list(partner =, held =, keys =, other =): for each entry the row of its first partner, or of the one in
-# force on its day; a missing value without one.
+# For each entry the row of its first partner, or of the one in force on its day (`partner`); which entries are
+# `alone`, the `most` partners of one, which rows there are `used`; and the `keys` and the `other` table.
 met_partners <- function(part, here) {
   other <- here$partner(part$table)
   there <- table_in_hand(function(name) entry_column(other, name), other$n)
@@ -9,7 +9,9 @@ met_partners <- function(part, here) {
   met <- list(keys = keys, other = other, n = here$n)
   if (!is.null(part$as_of)) return(c(met, partners_in_force(part, met, here, there)))
   held <- core_partners(keys$here, keys$there, here$n, other$n, seq_len(other$n))
-  c(met, list(held = held, partner = core_first_partner(held)))
+  found <- core_meet(held)
+  if (found$most <= 1) core_release_partners(held)
+  c(met, list(held = held), found)
 }
 
 partners_in_force <- function(part, met, here, there) {
@@ -18,22 +20,26 @@ partners_in_force <- function(part, met, here, there) {
   order <- order[!is.na(days[[2]][order])]
   held <- core_partners(met$keys$here, met$keys$there, met$n, met$other$n, order)
   ends <- if (!is.null(part$upto)) key_pair(days[[1]], evaluate_column(part$upto, there))[[2]]
-  check_overlaps(part, met$other, held, order, days[[2]], ends)
-  partner <- core_partner_in_force(held, days[[1]], days[[2]])
-  if (!is.null(ends)) partner[which(pick_rows(ends, partner) < days[[1]])] <- NA
-  list(held = held, partner = partner, days = days, ends = ends)
+  check_overlaps(part, met$other, held, days[[2]], ends)
+  found <- core_partner_in_force(held, days[[1]], days[[2]])
+  core_release_partners(held)
+  if (!is.null(ends)) {
+    found$partner[which(pick_rows(ends, found$partner) < days[[1]])] <- NA
+    found$used <- tabulate(found$partner, met$other$n) > 0
+    found$alone <- which(is.na(found$partner))
+  }
+  c(list(held = held, days = days, ends = ends), found)
 }
 
 # Two partners may not be in force on the same day.
-check_overlaps <- function(part, other, held, order, begins, ends) {
-  id <- core_partner_ids(held)[order]
-  rows <- order[order(id, method = "radix", na.last = NA)]
-  id <- sort(id)
-  first <- rows[-length(rows)]
-  then <- rows[-1]
-  both <- id[-1] == id[-length(id)]
-  upto <- if (is.null(ends)) begins[first] else ifelse(is.na(ends[first]), Inf, ends[first])
-  wrong <- which(both & begins[then] <= upto)
+check_overlaps <- function(part, other, held, begins, ends) {
+  sequence <- core_partner_sequence(held)
+  rows <- sequence$row
+  alike <- which(diff(sequence$id) == 0)
+  first <- rows[alike]
+  then <- rows[alike + 1]
+  last <- if (is.null(ends)) begins[first] else ends[first]
+  wrong <- which(is.na(last) | begins[then] <= last)
   if (length(wrong) == 0) return(invisible())
   at <- c(first[wrong[1]], then[wrong[1]])
   stop_idle(
@@ -61,11 +67,8 @@ lacks_a_key <- function(keys, n) {
   Reduce(`|`, lapply(keys, function(key) if (is_text_vector(key)) is.na(codes_of(key)) else is.na(key)), rep(FALSE, n))
 }
 
-# How many entries stand beside each row of the other table.
-uses_of_partners <- function(partner, n) tabulate(partner, n)
-
 # Rows of the other table that met no entry.
-lonely_partners <- function(met, partner) which(uses_of_partners(partner, met$other$n) == 0)
+lonely_partners <- function(met) which(!met$used)
 
 # A column of the entries with their partners, and under them the lines that found no entry.
 columns_with_partners <- function(done) {
@@ -76,7 +79,8 @@ columns_with_partners <- function(done) {
   }, ""))
   function(name) {
     from <- part$brought[[name]]
-    if (!is.null(from)) return(pick_rows(entry_column(done$met$other, from), c(done$partner, done$lonely)))
+    rows <- if (m == 0) done$partner else c(done$partner, done$lonely)
+    if (!is.null(from)) return(pick_rows(entry_column(done$met$other, from), rows))
     ours <- if (name %in% done$entries$column_names) done$fetch(name) else rep(FALSE, done$entries$n)
     if (!is.null(done$at)) ours <- pick_rows(ours, done$at)
     if (m == 0) return(ours)

@@ -136,13 +136,12 @@ chosen_columns <- function(expr, there, table, ctx) {
 work_bring_in <- function(drawn, part) {
   entries <- drawn$entries
   met <- met_partners(part, entries_table(drawn))
-  several <- is.null(part$as_of) && core_partner_totals(met$held)[["most"]] > 1
+  several <- met$most > 1
   if (several && part$expect == "one") stop_many_partners(drawn, part, met)
-  alone <- is.na(met$partner)
-  if (part$without == "stop" && any(alone)) stop_without_partner(drawn, part, met)
+  if (part$without == "stop" && length(met$alone)) stop_without_partner(drawn, part, met)
   pairs <- if (several) all_pairs(part, met)
   partner <- if (several) pairs$partner else met$partner
-  lonely <- if (part$without == "both") lonely_partners(met, partner) else integer()
+  lonely <- if (part$without == "both") lonely_partners(met) else integer()
   done <- list(
     part = part, met = met, fetch = columns_in_turn(entries), entries = entries, several = several, partner = partner,
     at = pairs$entry, lonely = lonely
@@ -158,7 +157,7 @@ work_bring_in <- function(drawn, part) {
 }
 
 all_pairs <- function(part, met) {
-  pairs <- core_partner_totals(met$held)[["pairs"]] + sum(is.na(met$partner))
+  pairs <- met$pairs + length(met$alone)
   check_how_many(pairs, sprintf("bring_in(%s)", part$table),
     "Match by one key more, or bring one side to one line each key.")
   core_partner_pairs(met$held, TRUE)
@@ -173,13 +172,13 @@ without_the_alone <- function(entries, partner, part) {
 # Entries that found no partner, and lines of the other table that found no entry.
 partners_aside <- function(done) {
   part <- done$part
-  alone <- which(is.na(done$met$partner))
+  alone <- done$met$alone
   missing <- lacks_a_key(lapply(done$met$keys$here, pick_rows, rows = alone), length(alone))
   reason <- paste(ifelse(missing, "a key is missing:", sprintf("no partner in %s:", part$table)), if (
     part$without == "leave_out") "left out" else "kept")
   names <- done$entries$source_names
   ours <- entries_aside(names, done$fetch, rows_in_source(done$entries, alone), alone, reason)
-  lonely <- lonely_partners(done$met, done$partner)
+  lonely <- lonely_partners(done$met)
   theirs <- part$kinds_there
   label <- names(theirs)
   label[match(unlist(part$brought), label)] <- names(part$brought)

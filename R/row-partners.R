@@ -48,5 +48,7 @@ partners_of_values <- function(values, node, table) {
   pairs <- Map(function(here, key) {
     key_pair(if (length_of(here) == table$n) as_settled(here) else repeated(here, table$n), evaluate_column(key, there))
   }, unname(values), unclass(node$keys))
-  core_first_partner(core_partners(lapply(pairs, `[[`, 1), lapply(pairs, `[[`, 2), table$n, other$n, seq_len(other$n)))
+  core_meet(
+    core_partners(lapply(pairs, `[[`, 1), lapply(pairs, `[[`, 2), table$n, other$n, seq_len(other$n))
+  )$partner
 }

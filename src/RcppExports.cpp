@@ -354,15 +354,25 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_first_partner
-SEXP core_first_partner(SEXP held);
-RcppExport SEXP _idleledger_core_first_partner(SEXP heldSEXP) {
+// core_meet
+Rcpp::List core_meet(SEXP held);
+RcppExport SEXP _idleledger_core_meet(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_first_partner(held));
+    rcpp_result_gen = Rcpp::wrap(core_meet(held));
     return rcpp_result_gen;
+END_RCPP
+}
+// core_release_partners
+void core_release_partners(SEXP held);
+RcppExport SEXP _idleledger_core_release_partners(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    core_release_partners(held);
+    return R_NilValue;
 END_RCPP
 }
 // core_partner_counts
@@ -373,17 +383,6 @@ BEGIN_RCPP
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_counts(held));
-    return rcpp_result_gen;
-END_RCPP
-}
-// core_partner_totals
-Rcpp::NumericVector core_partner_totals(SEXP held);
-RcppExport SEXP _idleledger_core_partner_totals(SEXP heldSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_partner_totals(held));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -411,19 +410,19 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_partner_ids
-Rcpp::IntegerVector core_partner_ids(SEXP held);
-RcppExport SEXP _idleledger_core_partner_ids(SEXP heldSEXP) {
+// core_partner_sequence
+Rcpp::List core_partner_sequence(SEXP held);
+RcppExport SEXP _idleledger_core_partner_sequence(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_partner_ids(held));
+    rcpp_result_gen = Rcpp::wrap(core_partner_sequence(held));
     return rcpp_result_gen;
 END_RCPP
 }
 // core_partner_in_force
-SEXP core_partner_in_force(SEXP held, SEXP day, SEXP since);
+Rcpp::List core_partner_in_force(SEXP held, SEXP day, SEXP since);
 RcppExport SEXP _idleledger_core_partner_in_force(SEXP heldSEXP, SEXP daySEXP, SEXP sinceSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
@@ -779,12 +778,12 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_partners", (DL_FUNC) &_idleledger_core_partners, 5},
-    {"_idleledger_core_first_partner", (DL_FUNC) &_idleledger_core_first_partner, 1},
+    {"_idleledger_core_meet", (DL_FUNC) &_idleledger_core_meet, 1},
+    {"_idleledger_core_release_partners", (DL_FUNC) &_idleledger_core_release_partners, 1},
     {"_idleledger_core_partner_counts", (DL_FUNC) &_idleledger_core_partner_counts, 1},
-    {"_idleledger_core_partner_totals", (DL_FUNC) &_idleledger_core_partner_totals, 1},
     {"_idleledger_core_partner_pairs", (DL_FUNC) &_idleledger_core_partner_pairs, 2},
     {"_idleledger_core_partner_rows", (DL_FUNC) &_idleledger_core_partner_rows, 2},
-    {"_idleledger_core_partner_ids", (DL_FUNC) &_idleledger_core_partner_ids, 1},
+    {"_idleledger_core_partner_sequence", (DL_FUNC) &_idleledger_core_partner_sequence, 1},
     {"_idleledger_core_partner_in_force", (DL_FUNC) &_idleledger_core_partner_in_force, 3},
     {"_idleledger_core_copies", (DL_FUNC) &_idleledger_core_copies, 2},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},

@@ -83,17 +83,36 @@ SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double r
   return HeldPartners(held.release(), true);
 }
 
-// The first partner of each row here, from 1; a row without one has a missing value.
+// What R is told of a meeting, with the partner of each row.
+namespace {
+
+Rcpp::List told(const idle::Meeting& met, SEXP partner) {
+  Rcpp::IntegerVector alone(static_cast<R_xlen_t>(met.alone));
+  const int* const of = INTEGER_RO(partner);
+  for (R_xlen_t row = 0, at = 0; at < alone.size(); ++row) {
+    if (of[row] == NA_INTEGER) alone[at++] = static_cast<int>(row) + 1;
+  }
+  return Rcpp::List::create(
+      Rcpp::_["partner"] = partner, Rcpp::_["alone"] = alone,
+      Rcpp::_["pairs"] = static_cast<double>(met.pairs), Rcpp::_["most"] = static_cast<double>(met.most),
+      Rcpp::_["used"] = Rcpp::LogicalVector(met.used.begin(), met.used.end()));
+}
+
+}  // namespace
+
+// How the meeting went: the first partner of each row here (from 1, missing where there is none), the rows here
+// without one (from 1), all pairs, the most partners of a row, and whether each row there has met one.
 // [[Rcpp::export]]
-SEXP core_first_partner(SEXP held) {
+Rcpp::List core_meet(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
   int* to = INTEGER(out);
-  each_here(partners, [&](std::size_t row, std::int32_t id) {
-    to[row] = id < 0 ? NA_INTEGER : partners.partners(id)[0] + 1;
-  });
-  return out;
+  return told(bridge::with_work([&](const idle::Work& work) { return partners.meet(to, work); }), out);
 }
+
+// Gives back memory once nobody will ask for further partners.
+// [[Rcpp::export]]
+void core_release_partners(SEXP held) { HeldPartners(held)->release(); }
 
 // The number of partners of each row here.
 // [[Rcpp::export]]
@@ -105,20 +124,6 @@ SEXP core_partner_counts(SEXP held) {
     to[row] = id < 0 ? 0 : static_cast<int>(partners.count(id));
   });
   return out;
-}
-
-// The most partners that a row here has, and all pairs.
-// [[Rcpp::export]]
-Rcpp::NumericVector core_partner_totals(SEXP held) {
-  const Partners& partners = *HeldPartners(held);
-  double most = 0, pairs = 0;
-  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
-    const std::int32_t id = partners.id(row);
-    const double here = id < 0 ? 0 : static_cast<double>(partners.count(id));
-    most = std::max(most, here);
-    pairs += here;
-  }
-  return Rcpp::NumericVector::create(Rcpp::_["most"] = most, Rcpp::_["pairs"] = pairs);
 }
 
 // Every pair, by the row here; with `alone`, rows without a partner as well.
@@ -154,31 +159,24 @@ Rcpp::IntegerVector core_partner_rows(SEXP held, int row) {
   return rows + 1;
 }
 
-// The number of each row's keys there; missing where it takes no part.
+// The rows there that take part, by their keys, and the number of those.
 // [[Rcpp::export]]
-Rcpp::IntegerVector core_partner_ids(SEXP held) {
+Rcpp::List core_partner_sequence(SEXP held) {
   const Partners& partners = *HeldPartners(held);
-  Rcpp::IntegerVector out(static_cast<R_xlen_t>(partners.rows_there()));
-  for (std::size_t row = 0; row < partners.rows_there(); ++row) {
-    const std::int32_t id = partners.id_there(row);
-    out[static_cast<R_xlen_t>(row)] = id < 0 ? NA_INTEGER : id + 1;
-  }
-  return out;
+  Rcpp::IntegerVector row(partners.sequence().begin(), partners.sequence().end()), id(row.size());
+  for (R_xlen_t i = 0; i < row.size(); ++i) id[i] = partners.id_there(static_cast<std::size_t>(row[i]));
+  return Rcpp::List::create(Rcpp::_["row"] = row + 1, Rcpp::_["id"] = id);
 }
 
-// For each row here the last partner whose `since` is at or before its day.
+// The same for the last partner whose `since` is at or before the day of each row here.
 // [[Rcpp::export]]
-SEXP core_partner_in_force(SEXP held, SEXP day, SEXP since) {
+Rcpp::List core_partner_in_force(SEXP held, SEXP day, SEXP since) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
   int* to = INTEGER(out);
   const idle::ColumnView now = bridge::view_of(day), begins = bridge::view_of(since);
-  bridge::with_work([&](const idle::Work& work) {
-    partners.in_force(now, begins, to, work);
-    return 0;
-  });
-  each_here(partners, [&](std::size_t row, std::int32_t) { to[row] = to[row] < 0 ? NA_INTEGER : to[row] + 1; });
-  return out;
+  return told(
+      bridge::with_work([&](const idle::Work& work) { return partners.in_force(now, begins, to, work); }), out);
 }
 
 // The rows that are like an earlier one in every column, and the first that is, from 1.

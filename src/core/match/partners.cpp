@@ -5,6 +5,7 @@
 #include <type_traits>
 
 #include "base/dense_ids.h"
+#include "column/gather.h"
 #include "match/value_keys.h"
 
 namespace idle {
@@ -217,7 +218,7 @@ class SlotIds {
  private:
   bool direct_;
   std::int32_t size_ = 0;
-  std::vector<std::int32_t> table_;
+  HugeVector<std::int32_t> table_;
   DenseIds ids_;
 };
 
@@ -245,7 +246,7 @@ void search_all(Search<T>* searches, std::size_t n) {
 }
 
 // Whole days fit half a word, which is half the memory to search in.
-bool are_small_wholes(const std::vector<double>& x) {
+bool are_small_wholes(const HugeVector<double>& x) {
   return std::all_of(x.begin(), x.end(), [](double value) { return std::abs(value) < 1e9 && value == std::floor(value); });
 }
 
@@ -281,6 +282,14 @@ Partners::Partners(const std::vector<KeyPair>& keys, std::size_t rows_here, std:
   for (const std::int32_t row : order) {
     if (id_there_[row] >= 0) rows_[next[id_there_[row]]++] = row;
   }
+  if (keys.size() == 1 && !keys[0].code_there.empty()) {
+    HugeVector<std::int32_t> id_of_code;
+    for (const std::int32_t code : keys[0].code_there) {
+      id_of_code.push_back(code == 0 ? -1 : slot_ids.find(static_cast<std::uint64_t>(code - 1)));
+    }
+    look_up(keys[0].here.as<std::int32_t>(), rows_here, id_of_code.data(), -1, ids_.data(), work);
+    return;
+  }
   run_parallel(work, workers_for(work, rows_here), rows_here, block, [&](int, std::size_t begin, std::size_t end) {
     std::uint64_t slot[block];
     together.here(begin, end - begin, slot);
@@ -288,36 +297,99 @@ Partners::Partners(const std::vector<KeyPair>& keys, std::size_t rows_here, std:
   });
 }
 
+Meeting Partners::meet(std::int32_t* partner, const Work& work) const {
+  HugeVector<std::int32_t> first(size());
+  bool one_each = true;
+  for (std::size_t id = 0; id < size(); ++id) {
+    first[id] = rows_[starts_[id]];
+    one_each = one_each && count(static_cast<std::int32_t>(id)) == 1;
+  }
+  const int workers = workers_for(work, rows_here());
+  std::vector<Meeting> parts(workers);
+  for (Meeting& part : parts) part.used.assign(rows_there(), 0);
+  run_parallel(work, workers, rows_here(), block, [&](int worker, std::size_t begin, std::size_t end) {
+    std::uint8_t* const used = parts[worker].used.data();
+    Meeting part;
+    for (std::size_t row = begin; row < end; ++row) {
+      const std::int32_t id = ids_[row];
+      partner[row] = id < 0 ? missing_int32 : first[id] + 1;
+      if (id < 0) {
+        ++part.alone;
+        continue;
+      }
+      used[first[id]] = 1;
+      const std::int64_t here = one_each ? 1 : count(id);
+      part.pairs += here;
+      part.most = std::max(part.most, here);
+    }
+    parts[worker].add(part);
+  });
+  Meeting all = together(parts);
+  if (one_each) return all;
+  for (std::size_t id = 0; id < size(); ++id) {
+    for (std::int64_t k = 1; k < count(static_cast<std::int32_t>(id)); ++k) {
+      all.used[rows_[starts_[id] + k]] = all.used[first[id]];
+    }
+  }
+  return all;
+}
+
+Meeting Partners::together(const std::vector<Meeting>& parts) const {
+  Meeting all;
+  all.used.assign(rows_there(), 0);
+  for (const Meeting& part : parts) {
+    all.add(part);
+    for (std::size_t row = 0; row < rows_there(); ++row) all.used[row] |= part.used[row];
+  }
+  return all;
+}
+
 template <typename T>
-void Partners::search_partners(const ColumnView& day, const std::vector<T>& begins, std::int32_t* partner,
-                               const Work& work) const {
-  constexpr std::size_t together = 16;
+Meeting Partners::search_partners(const ColumnView& day, const HugeVector<T>& begins, std::int32_t* partner,
+                                  const Work& work) const {
+  constexpr std::size_t beside = 16;
   const T none[] = {std::numeric_limits<T>::max()};
-  run_parallel(work, workers_for(work, rows_here()), rows_here(), block, [&](int, std::size_t begin, std::size_t end) {
-    Search<T> searches[together];
-    for (std::size_t at = begin; at < end; at += together) {
-      const std::size_t n = std::min(together, end - at);
+  const int workers = workers_for(work, rows_here());
+  std::vector<Meeting> parts(workers);
+  for (Meeting& part : parts) part.used.assign(rows_there(), 0);
+  run_parallel(work, workers, rows_here(), block, [&](int worker, std::size_t begin, std::size_t end) {
+    std::uint8_t* const used = parts[worker].used.data();
+    Meeting part;
+    Search<T> searches[beside];
+    for (std::size_t at = begin; at < end; at += beside) {
+      const std::size_t n = std::min(beside, end - at);
       for (std::size_t i = 0; i < n; ++i) {
-        const double now = ids_[at + i] < 0 ? NAN : number_at(day, at + i);
+        const double now = ids_[at + i] < 0 || is_missing_at(day, at + i) ? NAN : number_at(day, at + i);
         searches[i] = {none, 1, 0};
-        if (std::isnan(now) || is_missing_at(day, at + i)) continue;
+        if (std::isnan(now)) continue;
         searches[i] = {begins.data() + starts_[ids_[at + i]], count(ids_[at + i]), day_as<T>(now)};
       }
       search_all(searches, n);
       for (std::size_t i = 0; i < n; ++i) {
         const bool found = *searches[i].from <= searches[i].now;
-        partner[at + i] = found ? rows_[searches[i].from - begins.data()] : -1;
+        partner[at + i] = found ? rows_[searches[i].from - begins.data()] + 1 : missing_int32;
       }
     }
+    for (std::size_t row = begin; row < end; ++row) {
+      if (is_missing(partner[row])) {
+        ++part.alone;
+      } else {
+        used[partner[row] - 1] = 1;
+      }
+    }
+    parts[worker].add(part);
   });
+  Meeting all = together(parts);
+  all.most = 1;
+  return all;
 }
 
-void Partners::in_force(const ColumnView& day, const ColumnView& since, std::int32_t* partner,
-                        const Work& work) const {
-  std::vector<double> begins(rows_.size());
+Meeting Partners::in_force(const ColumnView& day, const ColumnView& since, std::int32_t* partner,
+                           const Work& work) const {
+  HugeVector<double> begins(rows_.size());
   for (std::size_t i = 0; i < rows_.size(); ++i) begins[i] = number_at(since, rows_[i]);
   if (!are_small_wholes(begins)) return search_partners(day, begins, partner, work);
-  search_partners(day, std::vector<std::int32_t>(begins.begin(), begins.end()), partner, work);
+  return search_partners(day, HugeVector<std::int32_t>(begins.begin(), begins.end()), partner, work);
 }
 
 }  // namespace idle

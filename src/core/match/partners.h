@@ -17,6 +17,20 @@ struct KeyPair {
   std::vector<std::int32_t> code_there;
 };
 
+// How a meeting went: rows here without a partner, pairs in all, the most partners of a row, and
+// whether each row there has met one.
+struct Meeting {
+  std::int64_t alone = 0, pairs = 0, most = 0;
+  HugeVector<std::uint8_t> used;
+
+  // Counts of some rows more, but for what was used.
+  void add(const Meeting& other) {
+    alone += other.alone;
+    pairs += other.pairs;
+    most = most > other.most ? most : other.most;
+  }
+};
+
 class Partners {
  public:
   // `order` has the rows there that take part, from 0, in the order in which the partners of a row stand.
@@ -33,19 +47,30 @@ class Partners {
   std::int64_t count(std::int32_t id) const { return starts_[id + 1] - starts_[id]; }
   const std::int32_t* partners(std::int32_t id) const { return rows_.data() + starts_[id]; }
 
-  // For each row here the last partner whose `since` is at or before `day`; -1 for none. Partners must
-  // stand in the order of `since`.
-  void in_force(const ColumnView& day, const ColumnView& since, std::int32_t* partner, const Work& work) const;
+  // For each row here its first partner, from 1; missing for none.
+  Meeting meet(std::int32_t* partner, const Work& work) const;
+
+  // The rows there that take part, by the number of their keys.
+  const HugeVector<std::int32_t>& sequence() const { return rows_; }
+
+  // For each row here the last partner whose `since` is at or before `day`. Partners must stand in the
+  // order of `since`.
+  Meeting in_force(const ColumnView& day, const ColumnView& since, std::int32_t* partner, const Work& work) const;
+
+  // Gives back what is only needed to ask again.
+  void release() { ids_ = Buffer<std::int32_t>(); }
 
  private:
   template <typename T>
-  void search_partners(const ColumnView& day, const std::vector<T>& begins, std::int32_t* partner,
+  Meeting search_partners(const ColumnView& day, const HugeVector<T>& begins, std::int32_t* partner,
                        const Work& work) const;
+
+  Meeting together(const std::vector<Meeting>& parts) const;
 
   Buffer<std::int32_t> ids_;
   std::vector<std::int32_t> id_there_;
   std::vector<std::int64_t> starts_;
-  std::vector<std::int32_t> rows_;  // by number of keys
+  HugeVector<std::int32_t> rows_;  // by number of keys
 };
 
 }  // namespace idle

@@ -48,17 +48,30 @@ void check_partners(const Sides& sides, std::size_t rows_here, std::size_t rows_
   for (std::size_t k = 0; k < sides.here.size(); ++k) keys.push_back({sides.here[k], sides.there[k], {}});
   for (const int threads : {1, 2, 7}) {
     const Partners partners(keys, rows_here, rows_there, order, with_threads(threads));
+    std::vector<std::int32_t> first(rows_here);
+    HugeVector<std::uint8_t> used(rows_there, 0);
+    const Meeting met = partners.meet(first.data(), with_threads(threads));
+    std::int64_t alone = 0, pairs = 0;
     bool right = true;
     for (std::size_t row = 0; row < rows_here; ++row) {
       const std::string key = key_at(sides.here, row);
       const auto found = key.empty() ? expected.end() : expected.find(key);
       const std::int32_t id = partners.id(row);
       right = right && (id < 0) == (found == expected.end());
+      right = right && first[row] == (found == expected.end() ? missing_int32 : found->second[0] + 1);
+      alone += found == expected.end();
+      if (found != expected.end()) {
+        pairs += static_cast<std::int64_t>(found->second.size());
+        for (const auto partner : found->second) used[partner] = 1;
+      }
       if (id < 0 || found == expected.end()) continue;
       const std::vector<std::int32_t> got(partners.partners(id), partners.partners(id) + partners.count(id));
       right = right && got == found->second;
     }
     CHECK(right);
+    CHECK(met.alone == alone);
+    CHECK(met.pairs == pairs);
+    CHECK(met.used == used);
   }
 }
 
@@ -167,16 +180,22 @@ TEST_CASE("the partner in force is the last that has begun") {
     std::stable_sort(order.begin(), order.end(), [&](int a, int b) { return since[a] < since[b]; });
     const Partners partners({{view(key), view(other), {}}}, here, there, order, with_threads(2));
     std::vector<std::int32_t> found(here);
-    partners.in_force(view(day), view(since), found.data(), with_threads(2));
+    const Meeting met = partners.in_force(view(day), view(since), found.data(), with_threads(2));
+    HugeVector<std::uint8_t> used(there, 0);
+    std::int64_t alone = 0;
     bool right = true;
     for (std::size_t i = 0; i < here; ++i) {
       std::int32_t best = -1;
       for (const auto row : order) {
         if (key[i] != missing_int32 && other[row] == key[i] && since[row] <= day[i]) best = row;
       }
-      right = right && found[i] == best;
+      right = right && (best < 0 ? found[i] == missing_int32 : found[i] == best + 1);
+      if (best >= 0) used[best] = 1;
+      alone += best < 0;
     }
     CHECK(right);
+    CHECK(met.used == used);
+    CHECK(met.alone == alone);
   }
 }
 
