@@ -200,5 +200,8 @@ columns_in_turn <- function(entries) {
   function(name) entry_column(entries, name)
 }
 
+# Whether the entries are still those of a ledger, each a row of it or of one put under it.
+are_entries_of_ledger <- function(entries) is.null(entries$below) && !entries$reshaped
+
 # Whether columns are those of the ledger itself, and not of a page below or of a preparation.
 is_ledger_itself <- function(entries) is.null(entries$below) && is.null(entries$column_of)

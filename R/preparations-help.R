@@ -43,8 +43,8 @@
 #' what the struck would have added to each sum. `mend_keys(lock, ...)` brings spellings together that differ by
 #' spaces of any kind, case, composed or look-alike letters and punctuation, each to the one that most entries
 #' have; `case = FALSE` leaves case alone. `spellings = c("Tarn foot" = "Tarn Foot")`, or `by =` a table of two
-#' columns, from and to, says it by name. Letters beyond a to z need the package utf8. [offer_repairs()] writes
-#' what a ledger asks for.
+#' columns, from and to, says it by name. Mend on the page that has the entries. Letters beyond a to z need the
+#' package utf8. [offer_repairs()] writes what a ledger asks for.
 #'
 #' @section Calendars: `fill_calendar(along, step = "day", per =, from =, to =, fill =)` makes an entry for every
 #' day (`"week"`, `"month"`, `"quarter"`, `"year"`) without one, in each group of the columns `per`, from its own

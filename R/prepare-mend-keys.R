@@ -73,8 +73,21 @@ work_mend <- function(drawn, part) {
     if (name %in% names(new)) new[[name]] else fetch(name)
   })
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
-  add_note(drawn, unlist(lapply(part$columns, note_of_mended, done = done)))
+  add_note(drawn, c(unlist(lapply(part$columns, note_of_mended, done = done)), note_of_lines_alike(drawn, part)))
 }
+
+# Lines of a page below that have the same keys once they are mended were to be one line.
+note_of_lines_alike <- function(drawn, part) {
+  keys <- if (!is.null(drawn$entries$below)) drawn$brief$source$keys
+  if (!any(part$columns %in% keys) || !all(keys %in% drawn$entries$column_names)) return(NULL)
+  copies <- core_copies(lapply(keys, function(name) entry_column(drawn$entries, name)), drawn$entries$n)$row
+  if (length(copies)) sprintf(
+    "prepare: %s now the %s of another line of the page below; mend on that page, so that they are gathered in one",
+    have_lines(length(copies)), both(keys)
+  )
+}
+
+have_lines <- function(n) paste(count_of(n, "line"), if (n == 1) "has" else "have")
 
 spellings_in_hand <- function(entries, part) {
   if (is.null(part$table)) return(part$spellings)

@@ -16,7 +16,7 @@ room("duplicates", "rule", place = 8,
   },
   of_page = function(drawn) {
     entries <- drawn$entries
-    if (!is_ledger_itself(entries) || entries$n > limit("most_to_compare")) return(NULL)
+    if (!are_entries_of_ledger(entries) || entries$n > limit("most_to_compare")) return(NULL)
     copies <- copies_among(lapply(entries$source_names, function(name) entry_column(entries, name)), entries$n)
     if (length(copies) == 0) return(NULL)
     nodes <- total_nodes(drawn)

@@ -13,7 +13,7 @@ room("future", "rule", place = 7, repair = NULL,
   },
   of_page = function(drawn) {
     entries <- drawn$entries
-    if (!is_ledger_itself(entries)) return(NULL)
+    if (!are_entries_of_ledger(entries)) return(NULL)
     lapply(intersect(names(entries$seen$prints), entries$source_names), function(name) {
       x <- entry_column(entries, name)
       late <- if (is_moment_vector(x)) days_to_come(x)

@@ -7,9 +7,10 @@
 #'
 #' @param brief A [brief()].
 #' @param rows The number of rows to keep of each table.
-#' @param section The name of a section: `"prepare"`, `"only"` or `"show"`.
-#' @return `stages()`: a named list of data frames of class `idle_stages`, each with the attribute
-#'   `rows`, the number of rows that the whole table has. `set_aside()`: a data frame with the columns
+#' @param section The name of a section: `"prepare"`, `"only"` or `"show"`. Of `prepare` it is what each preparation
+#'   left out, struck, made or changed, and what found no partner, on both sides.
+#' @return `stages()`: a named list of data frames of class `idle_stages`, each with the attribute   `rows`, the
+#' number of rows that the whole table has. `set_aside()`: a data frame of class `idle_aside` with the columns
 #'   of the entries, the row of each in the source (`entry`) and the condition that it does not meet
 #'   (`reason`); for `show` the lines that are hidden. `workings()`: a data frame of class
 #'   `idle_workings`, one row a section, with `section`, `rows_in`, `rows_out`, `method`, `seconds`
@@ -82,5 +83,22 @@ set_aside <- function(brief, section) {
     )
   }
   drawn <- work_brief(brief, aside = TRUE)
-  room_of("section", section)$aside(drawn, brief$checked[[section]])
+  aside <- room_of("section", section)$aside(drawn, brief$checked[[section]])
+  structure(aside, class = c("idle_aside", "data.frame"), section = section)
+}
+
+#' @rdname stages
+#' @param x A table, to be printed.
+#' @param ... Not used.
+#' @export
+print.idle_aside <- function(x, ...) {
+  local_utf8()
+  if (is.null(attr(x, "section")) || ncol(x) == 0) return(NextMethod())
+  say_title(sprintf("Set aside by `%s`: %s", attr(x, "section"), count_of(nrow(x), "row")))
+  shown <- utils::head(seq_len(nrow(x)), 10)
+  columns <- lapply(as.list(x), `[`, shown)
+  attributes(columns) <- list(names = names(x))
+  print_table(columns, keys = seq_along(columns) == 1)
+  if (nrow(x) > length(shown)) say_quiet(sprintf("%s more", big_mark(nrow(x) - length(shown))))
+  invisible(x)
 }

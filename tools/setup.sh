@@ -6,10 +6,10 @@ debian_packages=(
   r-base-core r-base-dev make g++ doctest-dev
   r-cran-bit64 r-cran-cli r-cran-digest r-cran-gmp r-cran-jsonlite r-cran-lintr r-cran-codetools r-cran-rcpp r-cran-readr
   r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr r-cran-dbi r-cran-rsqlite r-cran-readxl r-cran-openxlsx
-  r-cran-yaml r-cran-zip zlib1g-dev libpq-dev postgresql postgresql-client
+  r-cran-utf8 r-cran-yaml r-cran-zip zlib1g-dev libpq-dev postgresql postgresql-client
 )
 r_packages=(zip bit64 cli digest gmp jsonlite lintr codetools Rcpp readr rlang roxygen2 testthat withr DBI RSQLite readxl
-  openxlsx yaml nanoparquet RPostgres)
+  openxlsx utf8 yaml nanoparquet RPostgres)
 
 as_root() {
   if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi

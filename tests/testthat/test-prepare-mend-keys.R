@@ -38,6 +38,16 @@ test_that("spellings by name and by a table change what they name", {
   expect_match(said_by(brief(tolls, prepare = mend_keys(lock, spellings = renamed, by = from_table))), "not both")
 })
 
+test_that("lines that are alike once they are mended are told to be mended below", {
+  trips <- data.frame(lock = c("Ash", "ash ", "Birch"), toll = 1:3)
+  by_lock <- brief(trips, lines = lock, figures = c(s = sum(toll)))
+  expect_match(flat(draw_up(brief(by_lock, prepare = mend_keys(lock)))),
+    "1 line has now the lock of another line of the page below; mend on that page")
+  below <- brief(brief(trips, prepare = mend_keys(lock), lines = lock, figures = c(s = sum(toll))),
+    prepare = mend_keys(lock))
+  expect_no_match(flat(draw_up(below)), "of another line")
+})
+
 test_that("hundreds of ways to spell a few names come to as many names", {
   withr::local_seed(4)
   names <- c("Merrow Basin", "Quarry-Side", "Heron\u00e9")
