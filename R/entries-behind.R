@@ -129,9 +129,12 @@ down_to_the_ledger <- function(found) {
   while (!is.null(found$drawn$entries$below) && !found$drawn$entries$reshaped) {
     drawn <- found$drawn
     rows <- rows_in_source(drawn$entries, found$rows)
-    rows <- rows[!from_elsewhere(drawn$entries, found$rows)]
+    elsewhere <- from_elsewhere(drawn$entries, found$rows)
     below <- drawn$entries$below
-    found <- list(drawn = below$drawn, rows = entries_of_lines(below$drawn, below$shown[rows]))
+    found <- list(
+      drawn = below$drawn, rows = entries_of_lines(below$drawn, below$shown[rows[!elsewhere]]),
+      elsewhere = sum(found$elsewhere, elsewhere)
+    )
   }
   found
 }
@@ -147,7 +150,7 @@ as_entries <- function(found, brief, items, of) {
   table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), places, columns), length(found$rows))
   attr(table, "what") <- list(
     title = page_title(brief), conditions = vapply(items, item_text, ""), of = of,
-    source = name_of(drawn$brief$source)
+    source = name_of(drawn$brief$source), elsewhere = found$elsewhere
   )
   attr(table, "figures") <- figures_again(brief, drawn, found$rows)
   class(table) <- c("idle_entries", "data.frame")
@@ -194,6 +197,10 @@ print.idle_entries <- function(x, ...) {
   attributes(columns) <- list(names = names(x))
   print_table(columns, keys = seq_along(columns) == 1)
   if (nrow(x) > shown) say_quiet(sprintf("%s more", big_mark(nrow(x) - shown)))
+  if (isTRUE(what$elsewhere > 0)) say_quiet(sprintf(
+    "Besides, %s that `prepare` made or put under them; entries_behind(..., down = FALSE) has those.",
+    entry_count(what$elsewhere)
+  ))
   figures <- attr(x, "figures")
   if (!is.null(figures)) say_quiet(sprintf(
     "They make: %s", paste(names(figures), vapply(figures, cell_texts, ""), collapse = ", ")

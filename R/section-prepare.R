@@ -4,8 +4,8 @@
 
 room("prepare", "section",
   place = 1, read = read_items,
-  option = list(takes = "CALLS", does = "changes of shape, before anything else",
-    example = "unpivot(keep = lock, names = month, values = receipts)"),
+  option = list(takes = "CALLS", does = "repairs, other tables, calendars, changes of shape: see help preparations",
+    example = "mend_keys(lock), bring_in(locks, match = lock)"),
   check = function(items, ctx) {
     checked <- list()
     for (item in items) {

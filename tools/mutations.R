@@ -41,7 +41,20 @@ r_mutations <- list(
   list("changed_columns", "!identical", "identical", "tie-out"),
   list("same_values", "is_missing_value(a) == is_missing_value(b)", "TRUE", "comparing"),
   list("starts_in_order", "%in% TRUE)", "%in% c(TRUE, NA))", "whole-columns"),
-  list("limit", "value > 0", "TRUE", "limits")
+  list("limit", "value > 0", "TRUE", "limits"),
+  list("lacks_a_key", "Reduce(`|`", "Reduce(`&`", "prepare-bring-in"),
+  list("check_overlaps", "begins[then] <= last", "begins[then] < last", "prepare-bring-in"),
+  list("columns_with_partners", "is.null(done$at)", "is.null(done$ta)", "prepare-bring-in"),
+  list("note_of_repeats", "most < 2", "most < 3", "prepare-bring-in"),
+  list("check_fresh_tables", "size_of(source) != facts$n", "FALSE", "prepare-bring-in"),
+  list("partners_again", "same_or_both_missing", "is.null", "prepare-bring-in"),
+  list("one_of_each", "part$keep == \"last\"", "FALSE", "prepare-strike-duplicates"),
+  list("check_struck", "left == 0", "TRUE", "prepare-strike-duplicates"),
+  list("mended_texts", "-weight", "weight", "prepare-mend-keys"),
+  list("days_of_steps", "steps * 7 - 3", "steps * 7 - 2", "prepare-fill-calendar"),
+  list("without_made", "!ctx$made %in% names(ctx$columns)", "TRUE", "prepare-fill-calendar"),
+  list("rows_by_lot", "part$seed", "1", "prepare-stack-on"),
+  list("placed_elsewhere", "<- TRUE", "<- FALSE", "prepare-stack-on")
 )
 
 core_mutations <- list(
@@ -59,7 +72,11 @@ core_mutations <- list(
   list("read/outline.cpp", "inside ? region.inside : region.between", "region.between", "*random delimited*"),
   list("read/unpack.cpp", "if (!ended_) throw", "if (false) throw", "*packed*"),
   list("read/strict_values.cpp", "number.whole > 1 &&", "false &&", "*look like numbers*"),
-  list("read/delimited.cpp", "next_of(w) < next_of(next)", "next_of(w) > next_of(next)", "*several threads*")
+  list("read/delimited.cpp", "next_of(w) < next_of(next)", "next_of(w) > next_of(next)", "*several threads*"),
+  list("match/partners.cpp", "search.from[half] <= search.now", "search.from[half] < search.now", "*in force*"),
+  list("match/partners.cpp", "value == std::floor(value)", "true", "*partners*"),
+  list("match/value_keys.h", "if (x == 0) return 0;", "", "*copies*"),
+  list("match/partners.cpp", "out[i] * numbers_[k].size() + digits[i]", "out[i] + digits[i]", "*partners*")
 )
 
 # Whether a test file fails while a function's text is changed.
@@ -76,7 +93,8 @@ notices <- function(name, from, to, file) {
     any(found$failed > 0 | found$error)
   })
   result <- parallel::mccollect(job)[[1]]
-  if (isTRUE(result) || inherits(result, "try-error")) "noticed" else "SURVIVED"
+  # A process that died delivers nothing.
+  if (is.null(result) || isTRUE(result) || inherits(result, "try-error")) "noticed" else "SURVIVED"
 }
 
 notices_in_core <- function(path, from, to, cases) {

@@ -61,6 +61,50 @@ test_that("random calls of known and unknown words on anything are right or refu
   }
 })
 
+test_that("random preparations on anything are right or refused in our words", {
+  ns <- asNamespace("idleledger")
+  other <- data.frame(lock = c("Tarn Foot", "Lime Kiln", NA), since = as.Date("2024-06-30") + 0:2, rise = c(1, NA, 3))
+  none <- other[0, ]
+  table <- tolls[c(1:40, 7), ]
+  usual <- lapply(alist(
+    from = c(other, none, table, other), match = c(lock, lock == lock, c(lock = lock), passed_on == since, lock),
+    columns = c(rise, c(depth = rise), c(a = rise, b = since)), expect = c("one", "many"),
+    without_partner = c("keep", "leave_out", "both", "stop"), as_of = c(c(passed_on = since), c(toll = rise)),
+    upto = c(since, rise), by = c(lock, c(lock, reach), passed_on, toll), along = c(passed_on, toll, falling(toll)),
+    keep = c("first", "last", reach), step = c("day", "week", "month"), per = c(lock, reach, c(lock, craft)),
+    from_day = c("2024-06-20"), to = c("2024-07-20"), fill = c(c(toll = 0), c(craft = "x", tonnes = 1)),
+    n = c(3, part(0.5), 100), seed = c(1, 2), name = c(part), spellings = c(c("Tarn Foot" = "x")),
+      case = c(TRUE, FALSE),
+    names = c(which), values = c(amount), empty = c("keep", "drop")
+  ), function(choices) as.list(choices)[-1])
+  odd <- expression(lock, toll, nothing, 1, -1, NA, "", "2025-01-01", TRUE, NULL, Inf, c(lock, toll), whole(), 1e9,
+    other)
+  for (k in 1:500) {
+    call <- withr::with_seed(k, {
+      fn <- sample(ns$rooms_of("preparation"), 1)
+      args <- names(ns$room_of("preparation", fn)$args)
+      needed <- args[seq_along(args) == 1 | vapply(ns$room_of("preparation", fn)$args, rlang::is_missing, TRUE)]
+      args <- union(needed, sample(args, sample(0:3, 1), TRUE))
+      if (fn == "bring_in") args <- union(args, c("match", "columns"))
+      values <- lapply(args, function(arg) {
+        if (arg == "...") arg <- if (fn == "stack_on") "from" else "keep"
+        if (fn == "fill_calendar" && arg == "from") arg <- "from_day"
+        pool <- if (is.null(usual[[arg]]) || stats::runif(1) < 0.1) as.list(odd) else usual[[arg]]
+        sample(pool, 1)[[1]]
+      })
+      names(values) <- ifelse(args == "..." | stats::runif(length(args)) < 0.02, "", args)
+      as.call(c(as.name(fn), values))
+    })
+    got <- ours_or_right({
+      page <- eval(call("brief", quote(table), prepare = call))
+      draw_up(page)
+      if (!all_tie(tie_out(page))) stop("does not tie")
+      set_aside(page, "prepare")
+    })
+    expect_true(got %in% c("right", "ours"), label = paste(k, deparse1(call), got))
+  }
+})
+
 test_that("columns that are not what they say are refused at the door", {
   bad <- list(
     structure(c(1L, 5L, -3L), levels = c("a", "b"), class = "factor"), structure(1:3, levels = c("a", "a", "b"),

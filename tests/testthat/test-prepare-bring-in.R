@@ -165,6 +165,9 @@ test_that("lines without an entry come in as made ones, which count() leaves to 
   expect_true(all_tie(tie_out(page)))
   expect_match(flat(proof(page, n, lock == "Cedar")), "That is 0")
   expect_identical(nrow(entries_behind(page, lock == "Cedar")), 1L)
+  above <- brief(brief(trips, lines = lock, figures = c(s = sum(toll))),
+    prepare = bring_in(places, match = lock, without_partner = "both"), lines = whole(), figures = c(r = sum(rise)))
+  expect_match(flat(entries_behind(above)), "6 entries of trips.*Besides, 1 entry that `prepare` made")
   expect_identical(entries_behind(page, lock == "Ash")$entry, c(1L, 5L))
 })
 
@@ -174,6 +177,9 @@ test_that("a page is a partner, a table its own, and ten stand in a chain", {
   expect_identical(draw_up(supply(page, most = 9))$receipts, c(3, 1, NA))
   expect_match(flat(tie_out(supply(page, most = 9))), "The page below: trips by lock")
   expect_match(said_by(draw_up(page)), "given[(]most[)]")
+  wrong <- brief(trips, lines = lock, figures = c(receipts = sum(toll)), control = c(receipts = 99))
+  expect_match(flat(tie_out(brief(places, prepare = bring_in(wrong, match = lock)))),
+    "The page below: trips by lock.*DIFFERS")
   own <- brief(trips, prepare = bring_in(trips, match = day, columns = c(again = toll)))
   expect_identical(draw_up(own)$again, trips$toll)
   before <- brief(trips, columns = c(last = day - 1))

@@ -97,7 +97,7 @@ test_that("what a calendar cannot be is said", {
   says("filled by the calendar itself", day, fill = c(day = "2025-01-01"))
   says("would make 3,652,05[0-9] entries, and 2,000,000 is the most", day, from = "0001-01-01", to = "9999-12-31")
   expect_match(said_by(brief(table, lines = c(unbroken(day), x = unbroken(day)), figures = c(n = count()))), "one key")
-  expect_match(said_by(brief(table, lines = crossed(unbroken(day), k), figures = c(n = count()))), "without it")
+  expect_match(said_by(brief(table, lines = crossed(unbroken(day), k), figures = c(n = count()))), "not in crossed")
   expect_match(said_by(draw_up(brief(table, lines = unbroken(day, to = "9999-12-31"), figures = c(n = count())))),
     "unbroken[(][)] would make .* and 2,000,000 is the most")
   expect_identical(nrow(draw_up(brief(table[0, ], prepare = fill_calendar(day)))), 0L)

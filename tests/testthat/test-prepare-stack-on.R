@@ -34,6 +34,11 @@ test_that("where entries come from, what a side lacks, and kinds that do not fit
   behind <- entries_behind(page, part == "second")
   expect_identical(behind$entry, 1:50)
   expect_identical(behind$toll, second$toll)
+  by_lock <- function(table) brief(table, lines = lock, figures = c(s = sum(toll)))
+  stacked <- brief(by_lock(first), prepare = stack_on(by_lock(second)), lines = whole(), figures = c(s = sum(s)))
+  expect_equal(draw_up(stacked)$s, sum(first$toll, second$toll))
+  expect_match(flat(entries_behind(stacked)),
+    "100 entries of table.*Besides, [0-9]+ entries that `prepare` made or put under")
   odd <- transform(first, toll = as.character(toll))
   expect_match(said_by(brief(first, prepare = stack_on(odd))), "`toll` is number in the entries and text in odd")
   expect_match(said_by(brief(first, prepare = stack_on())), "takes the tables that come under the entries")

@@ -53,10 +53,17 @@ test_that("a tie-out differs where an entry is struck that had no like", {
   ns$local_answers("strike_duplicates", "preparation", work = function(drawn, part) {
     drawn <- work(drawn, part)
     at <- length(drawn$entries$prepared_by)
+    drawn$entries$prepared_by[[at]]$struck <- drawn$entries$prepared_by[[at]]$kept <- integer()
+    drawn
+  })
+  page <- brief(data.frame(k = c(1, 1, 2), v = 1), prepare = strike_duplicates(by = k))
+  expect_match(flat(tie_out(page)), "DIFFERS Duplicates: 0 entries struck.*alike are still 1 entry")
+  ns$local_answers("strike_duplicates", "preparation", work = function(drawn, part) {
+    drawn <- work(drawn, part)
+    at <- length(drawn$entries$prepared_by)
     drawn$entries$prepared_by[[at]]$struck <- 3L
     drawn$entries$prepared_by[[at]]$kept <- 1L
     drawn
   })
-  page <- brief(data.frame(k = c(1, 1, 2), v = 1), prepare = strike_duplicates(by = k))
   expect_match(flat(tie_out(page)), "DIFFERS Duplicates: .*but not in `k`.*alike are still 1 entry")
 })

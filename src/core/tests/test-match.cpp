@@ -106,12 +106,13 @@ TEST_CASE("partners are the rows with the same keys, for every kind and pair of 
     const auto a = wholes(here, different, 1), b = wholes(there, different, 2);
     const auto x = numbers(here, different, 1, 3), y = numbers(there, different, 1, 4);
     const auto p = numbers(here, different, 0.37e9, 5), q = numbers(there, different, 0.37e9, 6);
+    const auto f = numbers(here, different, 0.25, 7), g = numbers(there, different, 0.25, 8);
     std::vector<std::int64_t> big_here(here), big_there(there);
     for (std::size_t i = 0; i < here; ++i) big_here[i] = a[i] == missing_int32 ? missing_int64 : a[i] * (1ll << 40);
     for (std::size_t i = 0; i < there; ++i) big_there[i] = b[i] == missing_int32 ? missing_int64 : b[i] * (1ll << 40);
     const std::vector<std::pair<ColumnView, ColumnView>> pairs = {
         {view(a), view(b)}, {view(x), view(y)}, {view(p), view(q)}, {view(a), view(y)}, {view(x), view(b)},
-        {view(a), view(q)}, {view(big_here), view(big_there)}};
+        {view(a), view(q)}, {view(f), view(g)}, {view(a), view(g)}, {view(f), view(b)}, {view(big_here), view(big_there)}};
     for (const auto& one : pairs) {
       check_partners({{one.first}, {one.second}}, here, there, all_rows(there));
       for (const auto& other : pairs) {
