@@ -1,5 +1,6 @@
 targets <- demo_table("targets")
-monthly <- brief(tolls, prepare = mend_keys(lock), lines = c(lock, month = start_of(passed_on, "month")), figures = c(receipts = sum(toll)))
+monthly <- brief(tolls, prepare = mend_keys(lock), lines = c(lock, month = start_of(passed_on, "month")),
+  figures = c(receipts = sum(toll)))
 guarded <- brief(tolls, prepare = bring_in(targets, match = lock), lines = reach, figures = c(receipts = sum(toll)))
 cat("> draw_up(brief(tolls, prepare = bring_in(targets, match = lock), lines = reach,\n",
   "    figures = c(receipts = sum(toll))))\n", sep = "")
