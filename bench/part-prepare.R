@@ -28,6 +28,12 @@ dated <- brief(ledger(trips), prepare = bring_in(prices, match = key, columns = 
   lines = whole(), figures = c(s = sum(price)))
 times <- alternating(idle = draw_up(dated), order = order(trips$key, trips$day, method = "radix"), rounds = 5)
 say("in force on the day, 1 million prices: against one order()", ratio(times, "idle", "order"), 1.2)
+matching <- replicate(7, {
+  order <- system.time(order(trips$key, trips$day, method = "radix"))[["elapsed"]]
+  worked <- workings(dated)
+  worked$seconds[worked$section == "prepare"] / order
+})
+say("... the section `prepare` alone", stats::median(matching), 1.2)
 
 set.seed(2)
 cells <- sort(sample.int(2e6, 1e6))
