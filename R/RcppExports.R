@@ -117,16 +117,12 @@ core_meet <- function(held) {
     .Call(`_idleledger_core_meet`, held)
 }
 
-core_release_partners <- function(held) {
-    invisible(.Call(`_idleledger_core_release_partners`, held))
-}
-
 core_partner_counts <- function(held) {
     .Call(`_idleledger_core_partner_counts`, held)
 }
 
-core_partner_pairs <- function(held, alone) {
-    .Call(`_idleledger_core_partner_pairs`, held, alone)
+core_partner_pairs <- function(held, n) {
+    .Call(`_idleledger_core_partner_pairs`, held, n)
 }
 
 core_partner_rows <- function(held, row) {

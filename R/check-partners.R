@@ -26,8 +26,8 @@ partners_again <- function(done) {
   whole <- n <= limit("most_to_compare") && is.null(done$part$as_of)
   most <- if (is.null(done$part$as_of)) 2000 else 200
   rows <- if (whole || n <= most) seq_len(n) else seeded_sample(seq_len(n), most)
-  ours <- texts_of_keys(done$met$keys$here, rows)
-  theirs <- texts_of_keys(done$met$keys$there)
+  ours <- texts_of_keys(done$met$keys$here, n, rows)
+  theirs <- texts_of_keys(done$met$keys$there, done$met$other$n)
   again <- if (is.null(done$part$as_of)) match(ours, theirs, incomparables = NA) else
     vapply(seq_along(rows), function(i) in_force_again(done$met, rows[i], ours[i], theirs), 1L)
   wrong <- rows[!same_or_both_missing(again, done$met$partner[rows])]
@@ -37,23 +37,16 @@ partners_again <- function(done) {
 
 same_or_both_missing <- function(a, b) (a == b) %in% TRUE | is.na(a) & is.na(b)
 
-# A text of all keys of a row, the same for the same values whatever their kind; missing where one is.
-texts_of_keys <- function(keys, rows = NULL) {
-  if (length(keys) == 0) return(rep("", if (is.null(rows)) 1 else length(rows)))
-  texts <- lapply(keys, function(key) {
-    x <- plain_vector(if (is.null(rows)) key else pick_rows(key, as.integer(rows)))
-    if (inherits(x, "integer64") || is.character(x)) return(as.character(x))
-    ifelse(is.na(x), NA, sprintf("%.17g", as.double(x) + 0))
-  })
-  whole <- do.call(paste, c(unname(Map(function(text) paste0(nchar(text, "bytes"), ":", text), texts)),
-    list(sep = "|")))
-  ifelse(Reduce(`|`, lapply(texts, is.na)), NA, whole)
+# A text of all keys of a row; missing where one is.
+texts_of_keys <- function(keys, n, rows = seq_len(n)) {
+  keys <- lapply(keys, pick_rows, rows = as.integer(rows))
+  ifelse(lacks_a_key(keys, length(rows)), NA, texts_of_rows(keys, length(rows)))
 }
 
 in_force_again <- function(met, row, ours, theirs) {
   day <- met$days[[1]][row]
   since <- met$days[[2]]
-  rows <- which((length(met$keys$here) == 0 | theirs == ours) & since <= day)
+  rows <- which(theirs == ours & since <= day)
   if (length(rows) == 0) return(NA_integer_)
   last <- rows[which.max(since[rows])]
   if (!is.null(met$ends) && (met$ends[last] < day) %in% TRUE) NA_integer_ else last

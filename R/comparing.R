@@ -33,7 +33,8 @@ texts_of_rows <- function(columns, n) {
   if (length(columns) == 0) return(rep("", n))
   texts <- lapply(columns, function(x) {
     x <- plain_vector(x)
-    text <- if (is.double(x) && !inherits(x, "integer64")) sprintf("%.17g", unclass(x) + 0) else as.character(x)
+    plain <- is.character(x) || is.factor(x) || inherits(x, "integer64")
+    text <- if (plain) as.character(x) else sprintf("%.17g", as.double(x) + 0)
     ifelse(is_missing_value(x), "m", paste0("v", nchar(text, "bytes"), ":", text))
   })
   do.call(paste, c(unname(texts), list(sep = "|")))

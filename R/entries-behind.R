@@ -192,11 +192,7 @@ print.idle_entries <- function(x, ...) {
   which <- if (length(what$conditions)) sprintf(", %s", both(what$conditions)) else ""
   of <- if (is.null(what$of)) "" else sprintf(", the frame of %s", what$of)
   say_title(sprintf("Behind %s%s%s: %s of %s", what$title, which, of, entry_count(nrow(x)), what$source))
-  shown <- min(nrow(x), 10)
-  columns <- lapply(as.list(x), `[`, seq_len(shown))
-  attributes(columns) <- list(names = names(x))
-  print_table(columns, keys = seq_along(columns) == 1)
-  if (nrow(x) > shown) say_quiet(sprintf("%s more", big_mark(nrow(x) - shown)))
+  print_first_rows(x)
   if (isTRUE(what$elsewhere > 0)) say_quiet(sprintf(
     "Besides, %s that `prepare` made or put under them; entries_behind(..., down = FALSE) has those.",
     entry_count(what$elsewhere)

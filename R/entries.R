@@ -158,8 +158,8 @@ carry_entries <- function(entries, at, names, columns) {
 # Whether rows of the entries in hand come from another table, or were made.
 from_elsewhere <- function(entries, at) {
   here <- base_rows(entries, at)
-  (if (is.null(entries$of_other)) rep(FALSE,
-    length(here)) else entries$of_other[here]) | is.na(rows_in_source(entries, at))
+  other <- if (is.null(entries$of_other)) FALSE else entries$of_other[here]
+  other | is.na(rows_in_source(entries, at))
 }
 
 # What the columns hold from here on; use change_entries() through one of the two above.
@@ -192,7 +192,10 @@ rows_in_source <- function(entries, at) {
   if (is.null(entries$row_of)) here else entries$row_of[here]
 }
 
-in_row <- function(entries, at) sprintf("row %s", big_mark(rows_in_source(entries, at)))
+in_row <- function(entries, at) {
+  row <- rows_in_source(entries, at)
+  if (is.na(row)) "an entry that was made" else sprintf("row %s", big_mark(row))
+}
 
 # A column of the entries in hand, and what has been fetched of it stays in hand.
 columns_in_turn <- function(entries) {

@@ -13,10 +13,8 @@
 #' look(demo_table("tolls"))$traps
 look <- function(source) {
   local_utf8()
-  source <- as_source(source, deparse1(substitute(source)))
-  if (is_brief(source)) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
-  columns <- coded_columns(source, names(source$kinds))
-  names(columns) <- names(source$kinds)
+  source <- ledger_to_look_at(source, deparse1(substitute(source)))
+  columns <- all_columns(source)
   seen <- lapply(columns, look_at, n = source$n)
   table <- do.call(rbind, Map(function(name, facts) cbind(column = name, facts), names(columns), seen))
   rownames(table) <- NULL
@@ -26,6 +24,14 @@ look <- function(source) {
   )
   structure(list(name = source$name, entries = source$n, columns = table, traps = unique(traps)), class = "idle_look")
 }
+
+# A page is looked at as the table that it makes.
+ledger_to_look_at <- function(source, name) {
+  source <- as_source(source, name)
+  if (is_brief(source)) ledger(as.data.frame(draw_up(source)), page_title(source)) else source
+}
+
+all_columns <- function(source) stats::setNames(coded_columns(source, names(source$kinds)), names(source$kinds))
 
 look_at <- function(x, n) {
   values <- different_values(x)

@@ -15,10 +15,8 @@
 #' brief(demo_table("tolls"), prepare = repairs, lines = lock, figures = c(receipts = sum(toll)))
 offer_repairs <- function(source) {
   local_utf8()
-  source <- as_source(source, deparse1(substitute(source)))
-  if (is_brief(source)) source <- ledger(as.data.frame(draw_up(source)), page_title(source))
-  columns <- coded_columns(source, names(source$kinds))
-  names(columns) <- names(source$kinds)
+  source <- ledger_to_look_at(source, deparse1(substitute(source)))
+  columns <- all_columns(source)
   found <- do.call(c, lapply(rooms_of("rule"), function(name) {
     repair <- room_of("rule", name)$repair
     if (!is.null(repair)) repair(columns, source$n)

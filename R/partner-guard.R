@@ -25,15 +25,10 @@ multiplied_entry <- function(drawn, part, met, row, count) {
   rest <- setdiff(names(part$kinds_there), columns_of_keys(part$keys, "there"))
   shown <- utils::head(pairs, 2)
   sprintf(
-    "%s, %s, finds rows %s%s: %s%s.", in_row_of(drawn$entries, row), toString(keys), both(big_mark(shown)),
+    "In %s, %s: lines %s%s: %s%s.", in_row(drawn$entries, row), toString(keys), both(big_mark(shown)),
     if (count > 2) sprintf(" and %s more", big_mark(count - 2)) else "",
     paste(sprintf("(%s)", lines_in_words(met$other, shown, rest)), collapse = ", "), if (count > 2) ", ..." else ""
   )
-}
-
-in_row_of <- function(entries, at) {
-  row <- rows_in_source(entries, at)
-  if (is.na(row)) "An added entry" else sprintf("Row %s", big_mark(row))
 }
 
 # By how much each sum on this page would have grown, over all entries in hand.
@@ -53,7 +48,7 @@ grain_said <- function(drawn, part, met) {
   names <- columns_of_keys(part$keys, "there")
   if (length(names) < length(part$keys)) return(NULL)
   finer <- finer_key(part, met)
-  copies <- core_copies(columns_there(met, names(part$kinds_there)), met$other$n)$row
+  copies <- copies_among(columns_there(met, names(part$kinds_there)), met$other$n)
   amounts <- setdiff(unlist(part$brought), c(names, finer))
   amounts <- amounts[unlist(part$kinds_there[amounts]) %in% c("double", "integer")]
   figures <- if (length(amounts)) toString(sprintf("%s = sum(%s)", vapply(amounts, name_text, ""),
@@ -100,7 +95,7 @@ finer_key <- function(part, met) {
   kinds <- part$kinds_there
   able <- setdiff(names(kinds)[unlist(kinds) %in% c("text", "factor", "date", "time", "integer")], names)
   for (name in able) {
-    if (length(core_copies(columns_there(met, c(names, name)), met$other$n)$row) == 0) return(name)
+    if (length(copies_among(columns_there(met, c(names, name)), met$other$n)) == 0) return(name)
   }
 }
 
@@ -112,7 +107,7 @@ stop_without_partner <- function(drawn, part, met) {
       "In the section `prepare`: bring_in(%s): %s no partner%s.", part$table, have(length(at), "entry"),
       if (missing) sprintf(", of which %s a key missing", have(missing, "entry")) else ""
     ),
-    c(sprintf("The first is %s: %s.", tolower(in_row_of(drawn$entries, at[1])),
+    c(sprintf("The first is %s: %s.", in_row(drawn$entries, at[1]),
       lines_in_words(drawn$entries, at[1], unique(c(columns_of_keys(part$keys, "here"), drawn$entries$column_names)))),
     near_misses(part, met),
     "without_partner = \"keep\" keeps them with nothing beside, \"leave_out\" leaves them out and counts them."),

@@ -14,15 +14,13 @@ note_of_the_alone <- function(done) {
   if (length(alone) == 0) return(NULL)
   missing <- sum(lacks_a_key(lapply(done$met$keys$here, pick_rows, rows = alone), length(alone)))
   sprintf(
-    "%s no partner in %s%s, and %s %s%s", have_entries(length(alone)), done$part$table,
+    "%s no partner in %s%s, and %s %s%s", have(length(alone), "entry"), done$part$table,
     if (length(done$part$keys)) sprintf(" by %s", keys_said(done$part$keys)) else "",
     if (length(alone) == 1) "is" else "are",
     if (done$part$without == "leave_out") "left out" else "kept without one",
     if (missing == 0) "" else sprintf(" (%s)", have_a_key_missing(missing, length(alone)))
   )
 }
-
-have_entries <- function(n) paste(entry_count(n), if (n == 1) "has" else "have")
 
 have_a_key_missing <- function(missing, n) {
   if (missing == n) "a key is missing" else sprintf("a key is missing in %s", entry_count(missing))
@@ -35,8 +33,7 @@ note_of_the_lonely <- function(done) {
   sprintf(
     "%s of %s met no entry%s: %s%s", count_of(length(lonely), "line"), done$part$table,
     if (done$part$without == "both") " and came in as made entries" else "",
-      if (length(lonely) > 1) "the first is " else
-      "", shown
+    if (length(lonely) > 1) "the first is " else "", shown
   )
 }
 
@@ -75,8 +72,8 @@ near_misses <- function(part, met) {
   unlist(lapply(seq_along(part$keys), function(k) {
     here <- met$keys$here[[k]]
     there <- met$keys$there[[k]]
-    if (!is_text_vector(here) || max(length(texts_of(here)),
-      length(texts_of(there))) > limit("most_spellings")) return(NULL)
+    most <- limit("most_spellings")
+    if (!is_text_vector(here) || length(texts_of(here)) > most || length(texts_of(there)) > most) return(NULL)
     lost <- tabulate(codes_of(here)[alone], length(texts_of(here)))
     theirs <- unique(texts_of(there)[codes_of(there)])
     texts <- texts_of(here)

@@ -10,8 +10,7 @@ met_partners <- function(part, here) {
   if (!is.null(part$as_of)) return(c(met, partners_in_force(part, met, here, there)))
   held <- core_partners(keys$here, keys$there, here$n, other$n, seq_len(other$n))
   found <- core_meet(held)
-  if (found$most <= 1) core_release_partners(held)
-  c(met, list(held = held), found)
+  c(met, found, if (found$most > 1) list(held = held))
 }
 
 partners_in_force <- function(part, met, here, there) {
@@ -22,13 +21,12 @@ partners_in_force <- function(part, met, here, there) {
   ends <- if (!is.null(part$upto)) key_pair(days[[1]], evaluate_column(part$upto, there))[[2]]
   check_overlaps(part, met$other, held, days[[2]], ends)
   found <- core_partner_in_force(held, days[[1]], days[[2]])
-  core_release_partners(held)
   if (!is.null(ends)) {
     found$partner[which(pick_rows(ends, found$partner) < days[[1]])] <- NA
     found$used <- tabulate(found$partner, met$other$n) > 0
     found$alone <- which(is.na(found$partner))
   }
-  c(list(held = held, days = days, ends = ends), found)
+  c(list(days = days, ends = ends), found)
 }
 
 # Two partners may not be in force on the same day.

@@ -160,7 +160,7 @@ all_pairs <- function(part, met) {
   pairs <- met$pairs + length(met$alone)
   check_how_many(pairs, sprintf("bring_in(%s)", part$table),
     "Match by one key more, or bring one side to one line each key.")
-  core_partner_pairs(met$held, TRUE)
+  core_partner_pairs(met$held, pairs)
 }
 
 without_the_alone <- function(entries, partner, part) {

@@ -77,18 +77,16 @@ work_fill_calendar <- function(drawn, part) {
   keys <- lapply(stats::setNames(nm = as.character(part$per)), fetch)
   groups <- core_group(unname(keys), entries$n)
   facts <- core_group_facts(groups)
-  n_groups <- if (entries$n == 0) 0L else max(1L, facts$size)
-  number <- if (length(keys)) core_group_numbers(groups) else rep(1L, entries$n)
+  number <- core_group_numbers(groups)
   made <- steps_without_rows(
-    step_numbers(fetch(part$along), part$step), number, n_groups, step_of_bound(part$from, part$step),
+    step_numbers(fetch(part$along), part$step), number, facts$size, step_of_bound(part$from, part$step),
     step_of_bound(part$to, part$step), sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
   )
-  first <- if (length(keys)) facts$first else rep(1L, n_groups)
   m <- length(made$step)
   names <- union(entries$column_names, part$made)
-  columns <- filled_columns(part, entries, fetch, made, first)
+  columns <- filled_columns(part, entries, fetch, made, facts$first)
   done <- list(part = part, entries = entries, fetch = fetch, columns = columns, names = names, made = m,
-    bounds = made[c("low", "high")], number = number, n_groups = n_groups)
+    bounds = made[c("low", "high")])
   drawn$entries <- carry_entries(entries, c(seq_len(entries$n), rep(NA_integer_, m)), names, columns)
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
   add_note(drawn, c(note_of_filled(done), note_of_ends(done), note_without_day(done)))
@@ -143,7 +141,7 @@ note_of_ends <- function(done) {
 
 note_without_day <- function(done) {
   n <- sum(is_missing_value(done$fetch(done$part$along)))
-  if (n) sprintf("prepare: %s no `%s` and no part in the calendar", have_entries(n), done$part$along)
+  if (n) sprintf("prepare: %s no `%s` and no part in the calendar", have(n, "entry"), done$part$along)
 }
 
 # Each step stands there, and none was made where there was an entry.
@@ -159,14 +157,12 @@ check_filled <- function(done) {
   gaps <- sum(vapply(split(steps[known], keys[known]), function(x) diff(range(x)) + 1 - length(unique(x)), 1))
   own_ends <- is.null(part$from) && is.null(part$to)
   a_check("calendar", twice == 0 && (gaps == 0 || !own_ends), paste0(sprintf(
-    "Calendar: %s made along %s%s, no %s twice", entries_are(done$made), part$along, per_said(part), part$step
+    "Calendar: %s made along %s%s, no %s twice", is_are(done$made, "entry"), part$along, per_said(part), part$step
   ), if (gaps == 0) ", and none is wanting between first and last" else if (own_ends) sprintf(
     "; but %s wanting", is_are(gaps, part$step)
-  ), if (twice) sprintf("; but %s made where there was an entry", entries_are(twice)), "."))
+  ), if (twice) sprintf("; but %s made where there was an entry", is_are(twice, "entry")), "."))
 }
 
 fill_said <- function(part) both(paste(names(part$fill), vapply(part$fill, value_text, "")))
 
 per_said <- function(part) if (length(part$per)) sprintf(" per %s", both(part$per)) else ""
-
-entries_are <- function(n) paste(entry_count(n), if (n == 1) "is" else "are")

@@ -39,7 +39,7 @@ room("mend_keys", "preparation",
 spellings_asked <- function(expr, values, ctx) {
   if (is.null(expr)) return(NULL)
   found <- if (is.symbol(expr)) values[[as.character(expr)]] else if (rlang::is_call(expr, "c")) {
-    stats::setNames(set_of_values(as.call(lapply(unname(as.list(expr)), identity)), values, "spellings", ctx),
+    stats::setNames(set_of_values(as.call(unname(as.list(expr))), values, "spellings", ctx),
       rlang::names2(as.list(expr))[-1])
   }
   if (is.character(found) && length(found) && all(nzchar(rlang::names2(found))) && !anyNA(found) &&
@@ -80,14 +80,12 @@ work_mend <- function(drawn, part) {
 note_of_lines_alike <- function(drawn, part) {
   keys <- if (!is.null(drawn$entries$below)) drawn$brief$source$keys
   if (!any(part$columns %in% keys) || !all(keys %in% drawn$entries$column_names)) return(NULL)
-  copies <- core_copies(lapply(keys, function(name) entry_column(drawn$entries, name)), drawn$entries$n)$row
+  copies <- copies_among(lapply(keys, entry_column, entries = drawn$entries), drawn$entries$n)
   if (length(copies)) sprintf(
     "prepare: %s now the %s of another line of the page below; mend on that page, so that they are gathered in one",
-    have_lines(length(copies)), both(keys)
+    have(length(copies), "line"), both(keys)
   )
 }
-
-have_lines <- function(n) paste(count_of(n, "line"), if (n == 1) "has" else "have")
 
 spellings_in_hand <- function(entries, part) {
   if (is.null(part$table)) return(part$spellings)
@@ -158,8 +156,8 @@ check_mended <- function(done) {
     before <- plain_vector(done$old[[name]])
     after <- plain_vector(done$new[[name]])
     moved <- which(before != after)
-    like <- done$by_name | look_alike(unique(before[moved])) == look_alike(after[moved][match(unique(before[moved]),
-      before[moved])])
+    first <- moved[!duplicated(before[moved])]
+    like <- done$by_name | look_alike(before[first]) == look_alike(after[first])
     ties <- identical(is.na(before), is.na(after)) && all(like) && identical(length(before), length(after))
     a_check("mended", ties, sprintf(
       "Spellings: `%s` was mended in %s, from %s to %s%s.", name, entry_count(length(moved)), count_of(

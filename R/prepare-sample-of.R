@@ -35,7 +35,7 @@ sample_size_words <- function(part) {
 work_sample <- function(drawn, part) {
   entries <- drawn$entries
   fetch <- columns_in_turn(entries)
-  groups <- groups_by_columns(part$per, fetch, entries$n)
+  groups <- core_group_numbers(core_group(lapply(part$per, fetch), entries$n))
   rows <- rows_by_lot(part, groups)
   done <- list(part = part, entries = entries, fetch = fetch, groups = groups, rows = rows)
   drawn$entries <- add_account(entries, "prepare", "not in the sample", entries$n - length(rows))
@@ -47,10 +47,6 @@ work_sample <- function(drawn, part) {
       both(part$per)) else
       "", format(part$seed)
   ))
-}
-
-groups_by_columns <- function(names, fetch, n) {
-  if (length(names) == 0) rep(1L, n) else core_group_numbers(core_group(lapply(names, fetch), n))
 }
 
 # The same rows for the same seed on every machine.

@@ -124,3 +124,12 @@ table_block <- function(texts, heading, right) {
   width <- max(cli::ansi_nchar(texts, "width"))
   as.character(cli::ansi_align(texts, width = width, align = if (right) "right" else "left"))
 }
+
+# The first rows of a data frame, and how many more there are.
+print_first_rows <- function(x, most = 10) {
+  shown <- min(nrow(x), most)
+  columns <- lapply(as.list(x), `[`, seq_len(shown))
+  attributes(columns) <- list(names = names(x))
+  print_table(columns, keys = seq_along(columns) == 1)
+  if (nrow(x) > shown) say_quiet(sprintf("%s more", big_mark(nrow(x) - shown)))
+}

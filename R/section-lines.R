@@ -161,17 +161,15 @@ fill_lines <- function(drawn, key) {
   others <- columns[setdiff(names(columns), key$name)]
   groups <- core_group(unname(others), drawn$lines$n)
   facts <- core_group_facts(groups)
-  number <- if (length(others)) core_group_numbers(groups) else rep(1L, drawn$lines$n)
   asked <- key$unbroken
   made <- steps_without_rows(
-    step_numbers(columns[[key$name]], asked$step), number, if (length(others)) facts$size else min(1L, drawn$lines$n),
+    step_numbers(columns[[key$name]], asked$step), core_group_numbers(groups), facts$size,
     step_of_bound(asked$from, asked$step), step_of_bound(asked$to, asked$step), "In the section `lines`: unbroken()"
   )
   if (length(made$step) == 0) return(drawn)
-  first <- if (length(others)) facts$first else 1L
   keys <- lapply(stats::setNames(nm = names(columns)), function(name) {
     if (name == key$name) as_date_class(days_of_steps(made$step, asked$step)) else
-      pick_rows(columns[[name]], first[made$group])
+      pick_rows(columns[[name]], facts$first[made$group])
   })
   drawn <- add_empty_lines(drawn, keys, length(made$step))
   add_note(drawn, sprintf(

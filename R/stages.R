@@ -95,10 +95,6 @@ print.idle_aside <- function(x, ...) {
   local_utf8()
   if (is.null(attr(x, "section")) || ncol(x) == 0) return(NextMethod())
   say_title(sprintf("Set aside by `%s`: %s", attr(x, "section"), count_of(nrow(x), "row")))
-  shown <- utils::head(seq_len(nrow(x)), 10)
-  columns <- lapply(as.list(x), `[`, shown)
-  attributes(columns) <- list(names = names(x))
-  print_table(columns, keys = seq_along(columns) == 1)
-  if (nrow(x) > length(shown)) say_quiet(sprintf("%s more", big_mark(nrow(x) - length(shown))))
+  print_first_rows(x)
   invisible(x)
 }

@@ -365,16 +365,6 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_release_partners
-void core_release_partners(SEXP held);
-RcppExport SEXP _idleledger_core_release_partners(SEXP heldSEXP) {
-BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
-    core_release_partners(held);
-    return R_NilValue;
-END_RCPP
-}
 // core_partner_counts
 SEXP core_partner_counts(SEXP held);
 RcppExport SEXP _idleledger_core_partner_counts(SEXP heldSEXP) {
@@ -387,14 +377,14 @@ BEGIN_RCPP
 END_RCPP
 }
 // core_partner_pairs
-Rcpp::List core_partner_pairs(SEXP held, bool alone);
-RcppExport SEXP _idleledger_core_partner_pairs(SEXP heldSEXP, SEXP aloneSEXP) {
+Rcpp::List core_partner_pairs(SEXP held, double n);
+RcppExport SEXP _idleledger_core_partner_pairs(SEXP heldSEXP, SEXP nSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
-    Rcpp::traits::input_parameter< bool >::type alone(aloneSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_partner_pairs(held, alone));
+    Rcpp::traits::input_parameter< double >::type n(nSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_pairs(held, n));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -779,7 +769,6 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_partners", (DL_FUNC) &_idleledger_core_partners, 5},
     {"_idleledger_core_meet", (DL_FUNC) &_idleledger_core_meet, 1},
-    {"_idleledger_core_release_partners", (DL_FUNC) &_idleledger_core_release_partners, 1},
     {"_idleledger_core_partner_counts", (DL_FUNC) &_idleledger_core_partner_counts, 1},
     {"_idleledger_core_partner_pairs", (DL_FUNC) &_idleledger_core_partner_pairs, 2},
     {"_idleledger_core_partner_rows", (DL_FUNC) &_idleledger_core_partner_rows, 2},

@@ -49,17 +49,13 @@ std::vector<idle::ColumnView> views_of(const Rcpp::List& columns) {
   return views;
 }
 
-// Calls body(row, id) for each row here, several threads at once.
-template <typename Body>
-void each_here(const Partners& partners, const Body& body) {
-  bridge::with_work([&](const idle::Work& work) {
-    const std::size_t rows = partners.rows_here();
-    idle::run_parallel(work, idle::workers_for(work, rows), rows, 8192,
-                       [&](int, std::size_t begin, std::size_t end) {
-                         for (std::size_t row = begin; row < end; ++row) body(row, partners.id(row));
-                       });
-    return 0;
-  });
+// What R is told of a meeting, with the partner of each row.
+Rcpp::List told(const idle::Meeting& met, SEXP partner) {
+  const Rcpp::IntegerVector alone(met.alone.begin(), met.alone.end());
+  return Rcpp::List::create(
+      Rcpp::_["partner"] = partner, Rcpp::_["alone"] = alone + 1,
+      Rcpp::_["pairs"] = static_cast<double>(met.pairs), Rcpp::_["most"] = static_cast<double>(met.most),
+      Rcpp::_["used"] = Rcpp::LogicalVector(met.used.begin(), met.used.end()));
 }
 
 }  // namespace
@@ -83,23 +79,6 @@ SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double r
   return HeldPartners(held.release(), true);
 }
 
-// What R is told of a meeting, with the partner of each row.
-namespace {
-
-Rcpp::List told(const idle::Meeting& met, SEXP partner) {
-  Rcpp::IntegerVector alone(static_cast<R_xlen_t>(met.alone));
-  const int* const of = INTEGER_RO(partner);
-  for (R_xlen_t row = 0, at = 0; at < alone.size(); ++row) {
-    if (of[row] == NA_INTEGER) alone[at++] = static_cast<int>(row) + 1;
-  }
-  return Rcpp::List::create(
-      Rcpp::_["partner"] = partner, Rcpp::_["alone"] = alone,
-      Rcpp::_["pairs"] = static_cast<double>(met.pairs), Rcpp::_["most"] = static_cast<double>(met.most),
-      Rcpp::_["used"] = Rcpp::LogicalVector(met.used.begin(), met.used.end()));
-}
-
-}  // namespace
-
 // How the meeting went: the first partner of each row here (from 1, missing where there is none), the rows here
 // without one (from 1), all pairs, the most partners of a row, and whether each row there has met one.
 // [[Rcpp::export]]
@@ -110,41 +89,29 @@ Rcpp::List core_meet(SEXP held) {
   return told(bridge::with_work([&](const idle::Work& work) { return partners.meet(to, work); }), out);
 }
 
-// Gives back memory once nobody will ask for further partners.
-// [[Rcpp::export]]
-void core_release_partners(SEXP held) { HeldPartners(held)->release(); }
-
 // The number of partners of each row here.
 // [[Rcpp::export]]
 SEXP core_partner_counts(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
-  int* to = INTEGER(out);
-  each_here(partners, [&](std::size_t row, std::int32_t id) {
-    to[row] = id < 0 ? 0 : static_cast<int>(partners.count(id));
+  bridge::with_work([&](const idle::Work& work) {
+    partners.counts(INTEGER(out), work);
+    return 0;
   });
   return out;
 }
 
-// Every pair, by the row here; with `alone`, rows without a partner as well.
+// Every pair, by the row here, both from 1; rows here without a partner stand there with a missing one. `n` is how
+// many that makes.
 // [[Rcpp::export]]
-Rcpp::List core_partner_pairs(SEXP held, bool alone) {
+Rcpp::List core_partner_pairs(SEXP held, double n) {
   const Partners& partners = *HeldPartners(held);
-  std::size_t pairs = 0;
-  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
-    const std::int32_t id = partners.id(row);
-    pairs += id < 0 ? (alone ? 1 : 0) : static_cast<std::size_t>(partners.count(id));
-  }
-  Rcpp::Shield<SEXP> entry(bridge::fresh_codes(pairs)), partner(bridge::fresh_codes(pairs));
-  std::size_t at = 0;
-  for (std::size_t row = 0; row < partners.rows_here(); ++row) {
-    const std::int32_t id = partners.id(row);
-    const std::int64_t count = id < 0 ? (alone ? 1 : 0) : partners.count(id);
-    for (std::int64_t k = 0; k < count; ++k, ++at) {
-      INTEGER(entry)[at] = static_cast<int>(row) + 1;
-      INTEGER(partner)[at] = id < 0 ? NA_INTEGER : partners.partners(id)[k] + 1;
-    }
-  }
+  Rcpp::Shield<SEXP> entry(bridge::fresh_codes(static_cast<std::size_t>(n)));
+  Rcpp::Shield<SEXP> partner(bridge::fresh_codes(static_cast<std::size_t>(n)));
+  bridge::with_work([&](const idle::Work&) {
+    partners.pairs(INTEGER(entry), INTEGER(partner));
+    return 0;
+  });
   return Rcpp::List::create(Rcpp::_["entry"] = static_cast<SEXP>(entry),
                             Rcpp::_["partner"] = static_cast<SEXP>(partner));
 }

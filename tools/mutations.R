@@ -47,7 +47,7 @@ r_mutations <- list(
   list("columns_with_partners", "is.null(done$at)", "is.null(done$ta)", "prepare-bring-in"),
   list("note_of_repeats", "most < 2", "most < 3", "prepare-bring-in"),
   list("check_fresh_tables", "size_of(source) != facts$n", "FALSE", "prepare-bring-in"),
-  list("partners_again", "same_or_both_missing", "is.null", "prepare-bring-in"),
+  list("partners_again", "same_or_both_missing(again", "is.na(again", "prepare-bring-in"),
   list("one_of_each", "part$keep == \"last\"", "FALSE", "prepare-strike-duplicates"),
   list("check_struck", "left == 0", "TRUE", "prepare-strike-duplicates"),
   list("mended_texts", "-weight", "weight", "prepare-mend-keys"),

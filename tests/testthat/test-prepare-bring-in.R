@@ -104,7 +104,7 @@ test_that("a match that would multiply entries stops, with examples, sums and a 
   said <- said_by(draw_up(brief(trips, prepare = bring_in(twice, match = lock), lines = whole(),
     figures = c(receipts = sum(toll), largest = max(toll)))))
   expect_match(said, "3 entries find more than one line of twice by lock, up to 2[.]")
-  expect_match(said, "Row 1, lock \"Ash\", finds rows 1 and 4: [(]reach Upper, rise 1.5, year 2,?024[)]")
+  expect_match(said, "In row 1, lock \"Ash\": lines 1 and 4: [(]reach Upper, rise 1.5, year 2,?024[)]")
   expect_match(said, "Over all entries it would have made receipts 14.5 in the place of 10.5[.]")
   expect_match(said, "twice has one line each lock and year, and is matched by lock")
   expect_match(said, "brief[(]twice, lines = lock, figures = c[(]rise = sum[(]rise[)][)][)]")

@@ -297,51 +297,78 @@ Partners::Partners(const std::vector<KeyPair>& keys, std::size_t rows_here, std:
   });
 }
 
-Meeting Partners::meet(std::int32_t* partner, const Work& work) const {
-  HugeVector<std::int32_t> first(size());
-  bool one_each = true;
-  for (std::size_t id = 0; id < size(); ++id) {
-    first[id] = rows_[starts_[id]];
-    one_each = one_each && count(static_cast<std::int32_t>(id)) == 1;
-  }
+// Counts are kept by slice and then handed over, since threads that count side by side wait for each other.
+template <typename Find>
+Meeting Partners::meeting(std::int32_t* partner, const Work& work, const Find& find) const {
   const int workers = workers_for(work, rows_here());
   std::vector<Meeting> parts(workers);
   for (Meeting& part : parts) part.used.assign(rows_there(), 0);
   run_parallel(work, workers, rows_here(), block, [&](int worker, std::size_t begin, std::size_t end) {
-    std::uint8_t* const used = parts[worker].used.data();
+    Meeting& all = parts[worker];
     Meeting part;
+    find(begin, end, part);
+    std::uint8_t* const used = all.used.data();
     for (std::size_t row = begin; row < end; ++row) {
-      const std::int32_t id = ids_[row];
-      partner[row] = id < 0 ? missing_int32 : first[id] + 1;
-      if (id < 0) {
-        ++part.alone;
-        continue;
+      if (is_missing(partner[row])) {
+        part.alone.push_back(static_cast<std::int32_t>(row));
+      } else {
+        used[partner[row] - 1] = 1;
       }
-      used[first[id]] = 1;
-      const std::int64_t here = one_each ? 1 : count(id);
-      part.pairs += here;
-      part.most = std::max(part.most, here);
     }
-    parts[worker].add(part);
+    all.alone.insert(all.alone.end(), part.alone.begin(), part.alone.end());
+    all.pairs += part.pairs;
+    all.most = std::max(all.most, part.most);
   });
-  Meeting all = together(parts);
-  if (one_each) return all;
-  for (std::size_t id = 0; id < size(); ++id) {
-    for (std::int64_t k = 1; k < count(static_cast<std::int32_t>(id)); ++k) {
-      all.used[rows_[starts_[id] + k]] = all.used[first[id]];
-    }
+  Meeting all = std::move(parts[0]);
+  for (int worker = 1; worker < workers; ++worker) {
+    const Meeting& part = parts[worker];
+    all.alone.insert(all.alone.end(), part.alone.begin(), part.alone.end());
+    all.pairs += part.pairs;
+    all.most = std::max(all.most, part.most);
+    for (std::size_t row = 0; row < rows_there(); ++row) all.used[row] |= part.used[row];
   }
   return all;
 }
 
-Meeting Partners::together(const std::vector<Meeting>& parts) const {
-  Meeting all;
-  all.used.assign(rows_there(), 0);
-  for (const Meeting& part : parts) {
-    all.add(part);
-    for (std::size_t row = 0; row < rows_there(); ++row) all.used[row] |= part.used[row];
+Meeting Partners::meet(std::int32_t* partner, const Work& work) const {
+  HugeVector<std::int32_t> first(size());
+  for (std::size_t id = 0; id < size(); ++id) first[id] = rows_[starts_[id]];
+  const bool one_each = rows_.size() == size();
+  Meeting all = meeting(partner, work, [&](std::size_t begin, std::size_t end, Meeting& part) {
+    for (std::size_t row = begin; row < end; ++row) {
+      const std::int32_t id = ids_[row];
+      partner[row] = id < 0 ? missing_int32 : first[id] + 1;
+      if (id < 0) continue;
+      const std::int64_t here = one_each ? 1 : count(id);
+      part.pairs += here;
+      part.most = std::max(part.most, here);
+    }
+  });
+  for (std::size_t id = 0; id < size(); ++id) {
+    for (std::int64_t k = starts_[id] + 1; k < starts_[id + 1]; ++k) all.used[rows_[k]] = all.used[first[id]];
   }
   return all;
+}
+
+void Partners::counts(std::int32_t* out, const Work& work) const {
+  run_parallel(work, workers_for(work, rows_here()), rows_here(), block, [&](int, std::size_t begin, std::size_t end) {
+    for (std::size_t row = begin; row < end; ++row) {
+      out[row] = ids_[row] < 0 ? 0 : static_cast<std::int32_t>(count(ids_[row]));
+    }
+  });
+}
+
+void Partners::pairs(std::int32_t* here, std::int32_t* there) const {
+  std::size_t at = 0;
+  for (std::size_t row = 0; row < rows_here(); ++row) {
+    if ((row & 0xFFFF) == 0) check_stop();
+    const std::int32_t id = ids_[row];
+    const std::int64_t n = id < 0 ? 1 : count(id);
+    for (std::int64_t k = 0; k < n; ++k, ++at) {
+      here[at] = static_cast<std::int32_t>(row) + 1;
+      there[at] = id < 0 ? missing_int32 : partners(id)[k] + 1;
+    }
+  }
 }
 
 template <typename T>
@@ -349,12 +376,7 @@ Meeting Partners::search_partners(const ColumnView& day, const HugeVector<T>& be
                                   const Work& work) const {
   constexpr std::size_t beside = 16;
   const T none[] = {std::numeric_limits<T>::max()};
-  const int workers = workers_for(work, rows_here());
-  std::vector<Meeting> parts(workers);
-  for (Meeting& part : parts) part.used.assign(rows_there(), 0);
-  run_parallel(work, workers, rows_here(), block, [&](int worker, std::size_t begin, std::size_t end) {
-    std::uint8_t* const used = parts[worker].used.data();
-    Meeting part;
+  Meeting all = meeting(partner, work, [&](std::size_t begin, std::size_t end, Meeting&) {
     Search<T> searches[beside];
     for (std::size_t at = begin; at < end; at += beside) {
       const std::size_t n = std::min(beside, end - at);
@@ -370,16 +392,7 @@ Meeting Partners::search_partners(const ColumnView& day, const HugeVector<T>& be
         partner[at + i] = found ? rows_[searches[i].from - begins.data()] + 1 : missing_int32;
       }
     }
-    for (std::size_t row = begin; row < end; ++row) {
-      if (is_missing(partner[row])) {
-        ++part.alone;
-      } else {
-        used[partner[row] - 1] = 1;
-      }
-    }
-    parts[worker].add(part);
   });
-  Meeting all = together(parts);
   all.most = 1;
   return all;
 }

@@ -17,18 +17,12 @@ struct KeyPair {
   std::vector<std::int32_t> code_there;
 };
 
-// How a meeting went: rows here without a partner, pairs in all, the most partners of a row, and
+// How a meeting went: rows here without a partner (from 0), pairs in all, the most partners of a row, and
 // whether each row there has met one.
 struct Meeting {
-  std::int64_t alone = 0, pairs = 0, most = 0;
+  std::vector<std::int32_t> alone;
+  std::int64_t pairs = 0, most = 0;
   HugeVector<std::uint8_t> used;
-
-  // Counts of some rows more, but for what was used.
-  void add(const Meeting& other) {
-    alone += other.alone;
-    pairs += other.pairs;
-    most = most > other.most ? most : other.most;
-  }
 };
 
 class Partners {
@@ -50,6 +44,12 @@ class Partners {
   // For each row here its first partner, from 1; missing for none.
   Meeting meet(std::int32_t* partner, const Work& work) const;
 
+  // The number of partners of each row here.
+  void counts(std::int32_t* out, const Work& work) const;
+  // Every pair, by the row here, both from 1; a row without a partner stands there once, with a missing one.
+  // There are meet().pairs and as many more as are alone.
+  void pairs(std::int32_t* here, std::int32_t* there) const;
+
   // The rows there that take part, by the number of their keys.
   const HugeVector<std::int32_t>& sequence() const { return rows_; }
 
@@ -57,15 +57,13 @@ class Partners {
   // order of `since`.
   Meeting in_force(const ColumnView& day, const ColumnView& since, std::int32_t* partner, const Work& work) const;
 
-  // Gives back what is only needed to ask again.
-  void release() { ids_ = Buffer<std::int32_t>(); }
-
  private:
+  // What comes of it when find(begin, end, meeting) gives each of some rows its partner.
+  template <typename Find>
+  Meeting meeting(std::int32_t* partner, const Work& work, const Find& find) const;
   template <typename T>
   Meeting search_partners(const ColumnView& day, const HugeVector<T>& begins, std::int32_t* partner,
-                       const Work& work) const;
-
-  Meeting together(const std::vector<Meeting>& parts) const;
+                          const Work& work) const;
 
   Buffer<std::int32_t> ids_;
   std::vector<std::int32_t> id_there_;
