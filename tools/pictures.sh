@@ -1,9 +1,9 @@
 #!/usr/bin/env bash
-# Takes the pictures of docs/screenshots anew, each of a real terminal: tools/pictures.sh [name ...]
-# Needs Xvfb, xterm and ImageMagick.
+# Takes the pictures of docs/screenshots anew: tools/pictures.sh [name ...]. Each is of a real terminal, and those of a
+# file that ends in .page are of a page in a browser. Needs Xvfb, xterm, ImageMagick and Chromium.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-for program in Xvfb xterm import convert; do
+for program in Xvfb xterm import convert chromium; do
   command -v "$program" >/dev/null || { echo "pictures: $program is missing" >&2; exit 1; }
 done
 names=("$@")
@@ -14,7 +14,17 @@ Xvfb "$DISPLAY" -screen 0 1400x1500x24 >/dev/null 2>&1 &
 server=$!
 trap 'kill $server; rm -rf "$folder"' EXIT
 sleep 1
+trimmed() { # picture, name
+  convert "$1" -trim +repage -bordercolor white -border 1 -trim +repage -bordercolor white -border "$3" "docs/screenshots/$2.png"
+}
 for name in "${names[@]}"; do
+  if [ -f "tools/pictures/$name.page" ]; then
+    PAGE="$folder/page.html" Rscript --vanilla -e "source('tools/pictures/setting.R'); source('tools/pictures/$name.page')" >/dev/null
+    chromium --headless --no-sandbox --disable-gpu --disable-background-networking --window-size=1280,800 \
+      --screenshot="$folder/shot.png" "$folder/page.html" >/dev/null 2>&1
+    trimmed "$folder/shot.png" "$name" 32
+    continue
+  fi
   run="Rscript --vanilla -e 'source(\"tools/pictures/setting.R\"); source(\"tools/pictures/$name.R\")'"
   [ -f "tools/pictures/$name.sh" ] && run="bash tools/pictures/$name.sh"
   done="$folder/$name"
@@ -25,5 +35,5 @@ for name in "${names[@]}"; do
   sleep 0.7
   import -window root "$folder/shot.png"
   kill $terminal
-  convert "$folder/shot.png" -trim +repage -bordercolor white -border 1 -trim +repage -bordercolor white -border 8 "docs/screenshots/$name.png"
+  trimmed "$folder/shot.png" "$name" 8
 done
