@@ -38,7 +38,7 @@ struct Sides {
 };
 
 void check_partners(const Sides& sides, std::size_t rows_here, std::size_t rows_there,
-                    const std::vector<std::int32_t>& order) {
+                    const std::vector<std::int32_t>& order, const std::vector<int>& with = {1, 2, 7}) {
   std::map<std::string, std::vector<std::int32_t>> expected;
   for (const auto row : order) {
     const std::string key = key_at(sides.there, row);
@@ -46,7 +46,7 @@ void check_partners(const Sides& sides, std::size_t rows_here, std::size_t rows_
   }
   std::vector<KeyPair> keys;
   for (std::size_t k = 0; k < sides.here.size(); ++k) keys.push_back({sides.here[k], sides.there[k], {}});
-  for (const int threads : {1, 2, 7}) {
+  for (const int threads : with) {
     const Partners partners(keys, rows_here, rows_there, order, with_threads(threads));
     std::vector<std::int32_t> first(rows_here);
     HugeVector<std::uint8_t> used(rows_there, 0);
@@ -124,7 +124,7 @@ TEST_CASE("partners are the rows with the same keys, for every kind and pair of 
     for (const auto& one : pairs) {
       check_partners({{one.first}, {one.second}}, here, there, all_rows(there));
       for (const auto& other : pairs) {
-        check_partners({{one.first, other.first}, {one.second, other.second}}, 4000, 1500, all_rows(1500));
+        check_partners({{one.first, other.first}, {one.second, other.second}}, 4000, 1500, all_rows(1500), {2});
       }
     }
   }
