@@ -16,6 +16,7 @@ answers_owed <- list(
   writer = c("place", "endings", "shown", "takes", "write"),
   preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
   rule = c("place", "of_ledger", "of_page", "repair"),
+  chart = c("place", "args", "takes", "suits", "value", "draw", "words"),
   command = c("words", "options", "example", "run"),
   call = c("place", "takes", "check")
 )

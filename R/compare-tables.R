@@ -47,8 +47,18 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
     compared = sum(!is.na(at$line)) * length(shared), other_order = is.unsorted(at$line[!is.na(at$line)]),
     notes = c(alike$notes,
       if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
-    bounds = bounds
+    bounds = bounds, sums = do.call(rbind, lapply(shared, sums_of_column, here = here, there = there))
   ), class = "idle_differences")
+}
+
+# What each side has in all, without its subtotals.
+sums_of_column <- function(column, here, there) {
+  if (!is.numeric(here[[column]]) || !is.numeric(there[[column]])) return(NULL)
+  total <- function(table) {
+    own <- if (is.null(table$line_kind)) TRUE else !table$line_kind %in% c("subtotal", "total")
+    sum(as_plain_number(table[[column]])[own], na.rm = TRUE)
+  }
+  data.frame(column = column, a = total(here), b = total(there))
 }
 
 # What is allowed -----------------------------------------------------------------------------------------------------

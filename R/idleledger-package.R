@@ -16,4 +16,5 @@
 #' @keywords internal
 #' @useDynLib idleledger, .registration = TRUE
 #' @importFrom Rcpp sourceCpp
+#' @importFrom rlang .data
 "_PACKAGE"

@@ -183,12 +183,6 @@ lines_looked_at <- function(drawn, node, table, rows, line) {
   as_frame(columns, length(rows))
 }
 
-columns_read <- function(node) {
-  if (!is.null(node$figure)) node <- node$figure
-  if (node$type == "column") return(node$name)
-  unlist(lapply(unname(node$args), columns_read))
-}
-
 #' @export
 print.idle_proof <- function(x, ...) {
   local_utf8()

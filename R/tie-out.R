@@ -138,19 +138,19 @@ print.idle_tie_out <- function(x, ...) {
       as.list(utils::head(check$lines, 5)), indent = 9
     )
   }
-  differ <- sum(vapply(x$checks, function(check) check$status == "differs", TRUE))
-  n <- sum(vapply(x$checks, function(check) check$status != "note", TRUE))
-  notes <- length(x$checks) - n
-  cat(
-    style_title(
-      paste0(
-        if (differ == 0) sprintf("All %s tie", count_of(n, "check")) else sprintf(
-          "%s of %s", is_differ(differ), count_of(n, "check")
-        ), if (notes > 0) sprintf("; %s to read", count_of(notes, "note")), "."
-      )
-    ),
-    "\n",
-    sep = ""
-  )
+  cat(style_title(checks_in_words(x)), "\n", sep = "")
   invisible(x)
+}
+
+# How many checks tie, in a sentence.
+checks_in_words <- function(x) {
+  status <- vapply(x$checks, `[[`, "", "status")
+  n <- sum(status != "note")
+  notes <- sum(status == "note")
+  differ <- sum(status == "differs")
+  paste0(
+    if (differ == 0) sprintf("All %s tie", count_of(n, "check")) else
+      sprintf("%s of %s", is_differ(differ), count_of(n, "check")),
+    if (notes > 0) sprintf("; %s to read", count_of(notes, "note")), "."
+  )
 }

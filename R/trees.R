@@ -58,3 +58,10 @@ strip_text <- function(node) {
 }
 
 key_of_feed <- function(args) rlang::hash(args[c("x", "where", "weight", "along")])
+
+# The columns that a tree reads, also inside of a window's figure.
+columns_read <- function(node) {
+  if (!is.null(node$figure)) node <- node$figure
+  if (node$type == "column") return(node$name)
+  unlist(lapply(unname(node$args), columns_read))
+}

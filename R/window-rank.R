@@ -11,7 +11,7 @@ ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) rank
     again = function(node, table, at) ranking_again(node, table, at),
     rows_used = function(node, table, at) ranked_ahead(node, table, at), whole = whole,
     result = if (is.null(result)) that_gives else result,
-    words = words, skips = name == "rank"
+    words = words, skips = name == "rank", places = kind == "integer" && !tiles
   )
 }
 

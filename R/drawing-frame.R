@@ -1,0 +1,75 @@
+# What stands around every chart: title, what is shown and in which units, and a caption that says where it comes from.
+
+# What a chart kind gives back: list(data, layers, scales ..., value, by, notes, alt) becomes a ggplot object.
+in_frame <- function(picture, asked, data, layers, value, notes = character(), marked = NULL, by = NULL) {
+  names <- vapply(value, function(name) value_heading(picture, name), "")
+  if (is.null(by)) by <- vapply(picture$columns[picture_keys(picture)], `[[`, "", "heading")
+  shown <- paste(c(both(names), if (length(by)) paste("by", both(by))), collapse = " ")
+  plot <- ggplot2::ggplot(data) + ledger_theme(asked$size)
+  for (layer in layers) plot <- plot + layer
+  plot + ggplot2::labs(
+    x = NULL, y = NULL, title = wrapped(clean_text(picture$facts$title), asked$width * 0.8),
+    subtitle = wrapped(paste(c(shown, marked), collapse = "; "), asked$width),
+    caption = caption_of(picture, asked, notes), alt = alt_text(picture, asked, shown, data)
+  )
+}
+
+# A heading with its unit, where the format has one.
+value_heading <- function(picture, name) {
+  part <- picture$columns[[name]]
+  currency <- part$format$options$currency
+  if (!is.null(currency) && nzchar(currency)) return(sprintf("%s (%s)", part$heading, clean_text(currency)))
+  if (!is.null(part$base)) return(sprintf("%s (of %s)", part$heading, part$base))
+  part$heading
+}
+
+caption_of <- function(picture, asked, notes) {
+  facts <- picture$facts
+  left <- facts$read + facts$added - facts$used
+  parts <- c(
+    sprintf("Source: %s, %s%s", name_of(facts$brief$source), entry_count(facts$used),
+      if (left > 0) sprintf(" (%s left out)", big_mark(left)) else ""),
+    sprintf("as drawn up %s", format(facts$drawn_up, "%Y-%m-%d %H:%M")),
+    if (facts$hidden > facts$gathered) sprintf("%s hidden by the page",
+      is_are(facts$hidden - facts$gathered, "line")), notes
+  )
+  text <- paste0(paste(clean_text(parts), collapse = "; "), ".")
+  why <- if (asked$why) sprintf("Drawn as %s(): %s.", asked$kind, asked$reason)
+  paste(vapply(c(text, why), wrapped, "", width = asked$width * 1.25), collapse = "\n")
+}
+
+# The chart in a sentence, for those who do not see it.
+alt_text <- function(picture, asked, shown, data) {
+  extremes <- if (all(c("label", "value", "text") %in% names(data)) && any(is.finite(data$value))) sprintf(
+    " The largest is %s, %s; the smallest %s, %s.", data$label[which.max(data$value)], data$text[which.max(data$value)],
+    data$label[which.min(data$value)], data$text[which.min(data$value)]
+  )
+  sprintf("A chart of %s: %s.%s", shown, room_of("chart", asked$kind)$words, paste(extremes, collapse = ""))
+}
+
+# Fills by group, or as they are given.
+fills_by_group <- function(groups) {
+  groups <- unique(groups)
+  ggplot2::scale_fill_manual(values = stats::setNames(colour(group_colours)[seq_along(groups)], groups),
+    breaks = groups)
+}
+
+# The axis of values, with room for what is written beside them.
+value_axis <- function(picture, name, axis = "x", low = 0.02, high = 0.14) {
+  scale <- if (axis == "x") ggplot2::scale_x_continuous else ggplot2::scale_y_continuous
+  scale(labels = axis_texts(picture, name), expand = ggplot2::expansion(mult = c(low, high)))
+}
+
+date_axis <- function(values) {
+  scale <- if (inherits(values, "POSIXct")) ggplot2::scale_x_datetime else ggplot2::scale_x_date
+  scale(labels = date_texts, expand = ggplot2::expansion(mult = 0.02), guide = ggplot2::guide_axis(check.overlap = TRUE))
+}
+
+# Dates of an axis as the page has them: months and years where all of them are the start of one.
+date_texts <- function(x) {
+  if (inherits(x, "POSIXct")) return(sub(" 00:00$", "", format(x, "%Y-%m-%d %H:%M")))
+  there <- x[!is.na(x)]
+  if (all(format(there, "%m-%d") == "01-01")) return(format(x, "%Y"))
+  if (all(format(there, "%d") == "01")) return(format(x, "%Y-%m"))
+  format(x, "%Y-%m-%d")
+}
