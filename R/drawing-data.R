@@ -16,8 +16,6 @@ line_data <- function(picture, name, per = NULL, rows = picture$lines) {
   )
 }
 
-is_whole <- function(x) all(x == round(x), na.rm = TRUE)
-
 # Half of a bar's height, on an axis of whole numbers: few bars are not blown up.
 half_height <- function(n) 0.35 * min(1, (n + 2) / 9)
 

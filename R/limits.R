@@ -10,6 +10,8 @@
 #' `most_brief_bytes` (1 million): the size of a brief's file.
 #' `most_repeated` (20 million): entries that a match repeats, or that are stacked under others.
 #' `most_days_made` (2 million): entries or lines that a calendar makes.
+#' `most_report_entries` (50,000): entries that a report carries for each page; `most_report_proofs` (300): figures that
+#' it works by hand.
 #' `most_nested` (100): calls within calls; above some 150, R's own limits come first.
 #' @section Where a check takes a sample, or leaves off:
 #' `most_lines_in_r` (20,000): lines recomputed one by one in plain R; above it, in whole columns up to
@@ -33,7 +35,7 @@ limits <- list(
   most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
-    most_days_made = 2e6, large_part = 0.25, fewest_to_judge = 20
+    most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25, fewest_to_judge = 20
 )
 
 limit <- function(name) {

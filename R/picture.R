@@ -96,6 +96,8 @@ axis_texts <- function(picture, name) {
   }
 }
 
+is_whole <- function(x) all(x == round(x), na.rm = TRUE)
+
 axis_format <- function(format, x) {
   if (identical(format$fn, "percent")) format$options$digits <- needed_decimals(round(100 * x, 6))
   format

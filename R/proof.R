@@ -38,9 +38,7 @@ proof_of_items <- function(x, name, items) {
     "unknown_column", sprintf("The page has no figure `%s` to prove.", name),
     meant(name, vapply(c(drawn$lines$figures, drawn$lines$beside), `[[`, "", "name"), "figures")
   )
-  part <- part[[1]]
-  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
-  worked <- if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
+  worked <- proof_steps(drawn, name, line)
   stated <- plain_vector(pick_rows(line_column(drawn, name), line))
   equal <- isTRUE(close_values(worked$value, stated))
   structure(list(
@@ -49,6 +47,13 @@ proof_of_items <- function(x, name, items) {
       if (equal) "equal" else sprintf("not equal to %s", figure_text(drawn, name, worked$value))
     ))), value = worked$value, stated = stated, equal = equal
   ), class = "idle_proof")
+}
+
+# How a figure of a line comes about: list(steps, value).
+proof_steps <- function(drawn, name, line) {
+  part <- Find(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
+  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
+  if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
 }
 
 the_line <- function(drawn, conditions) {

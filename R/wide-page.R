@@ -27,7 +27,8 @@ wide_page <- function(drawn, abreast) {
     rows = rows$first, columns = stats::setNames(columns, names), figure = parts$figure,
     head = heads[parts$value], head_text = c(values$texts, if (abreast$side) total_head)[parts$value],
       total = parts$value > length(values$heads),
-    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), keys = setdiff(drawn$lines$keys,
+    stands_for = values$stands_for, empty = lapply(cells[parts$value], is.na), lines = cells[parts$value],
+    keys = setdiff(drawn$lines$keys,
       abreast$key),
     across = abreast$key, figures = abreast$figures, notes = absent_values(abreast, values, rows)
   )

@@ -41,6 +41,7 @@ constant_text <- function(value) {
 
 # A text in quotes, as JSON and YAML have it.
 json_text <- function(text) {
+  if (length(text) == 0) return(character())
   text <- gsub("\"", "\\\"", gsub("\\", "\\\\", text, fixed = TRUE), fixed = TRUE)
   for (k in c(1:31, 127)) {
     char <- rawToChar(as.raw(k))

@@ -1,0 +1,21 @@
+# report: a page of HTML that carries its proof with it; ends with 1 where something differs.
+
+room("report", "command", place = 2.7,
+  words = "write a report that carries its proof with it (HTML or PDF)",
+  options = function() {
+    c(brief_options(), lapply(list(
+      write = list(takes = "FILE", does = "the report: .html or .pdf", example = "receipts.html"),
+      `no-chart` = list(does = "leave the picture out")
+    ), function(option) c(option, group = "What comes out")))
+  },
+  example = "report tolls.csv --lines lock --figures 'receipts = sum(toll)' --write receipts.html",
+  run = function(options, files) {
+    path <- options[["write"]]
+    if (is.null(path)) stop_idle("bad_argument", "report needs a file to write: --write receipts.html.")
+    page <- draw_up(brief_of_options(options, files))
+    checks <- write_report(page, path, chart = !isTRUE(options[["no-chart"]]))
+    if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote a report of %s to %s.", statement_part(page, "title"),
+      path)))
+    if (all(vapply(checks, all_tie, TRUE))) 0L else 1L
+  }
+)
