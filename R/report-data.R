@@ -71,7 +71,7 @@ report_columns <- function(drawn, statement, layout, cells) {
     list(
       name = part$name, heading = heading, over = over, right = right, key = part$name %in% statement_part(statement,
         "keys"), figure = if (figure %in% followed) figure else "",
-      adds = identical(node$type, "figure") && isTRUE(room_of("figure", node$fn)$additive),
+      window = figure %in% vapply(drawn$lines$beside, `[[`, "", "name"), adds = identical(node$type, "figure") && isTRUE(room_of("figure", node$fn)$additive),
       decimals = if (is_right_aligned(values)) decimals_shown(values, format, decimals) else 0,
       before = clean_text(paste0("", format$options$currency))
     )

@@ -111,7 +111,7 @@ report_checks <- function(checks, fold) {
       c(if (!is.null(check$page)) sprintf("The page below, %s.", check$page), check$sentence), collapse = " ")),
     if (length(lines)) tags$ul(lapply(lines, tags$li))))
   })
-  fold("Tie-out", tags$table(class = "checks", tags$thead(tags$tr(tags$th(scope = "col", "Result"),
+  fold("Tie-out", tags$table(class = "checks", `aria-label` = "Checks", tags$thead(tags$tr(tags$th(scope = "col", "Result"),
     tags$th(scope = "col", "Check"))), tags$tbody(rows)), tags$p(class = "quiet", checks_in_words(checks)))
 }
 

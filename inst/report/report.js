@@ -24,9 +24,11 @@
     return places >= 0 ? { digits, places } : { digits: digits * 10n ** BigInt(-places), places: 0 };
   };
 
+  // Of nothing the sum is missing, as on the page; a value that is no number makes one that is none.
   const addUp = (numbers) => {
     const parts = numbers.filter((number) => number !== null).map(decimal);
-    if (parts.includes(null)) return null; // a value that is no number
+    if (parts.length === 0) return undefined;
+    if (parts.includes(null)) return null;
     const places = parts.reduce((most, part) => Math.max(most, part.places), 0);
     const digits = parts.reduce((sum, part) => sum + part.digits * 10n ** BigInt(places - part.places), 0n);
     return { digits, places };
@@ -36,6 +38,7 @@
 
   // Halves go away from zero; no more decimals than asked for.
   const shown = (sum, decimals, before = "") => {
+    if (sum === undefined) return "(missing)";
     if (sum === null) return "not a number";
     let { digits, places } = sum;
     const minus = digits < 0n;
@@ -365,7 +368,7 @@
       ...entries.columns.map((column) => make("th", { scope: "col", className: column.number ? "n" : "" },
         column.heading)));
     const rows = make("tbody", {}, ...behind.found.slice(0, step).map((k) => entryRow(entries, k)));
-    const table = make("table", { className: "entries" }, make("thead", {}, head), rows,
+    const table = make("table", { className: "entries", "aria-label": "Entries" }, make("thead", {}, head), rows,
       make("tfoot", {}, ...totalRows(entries, behind)));
     const box = make("div", { className: "scroll", tabIndex: 0, role: "region", "aria-label": "Entries" }, table);
     const more = make("p", { className: "quiet" });
@@ -387,7 +390,7 @@
 
   const stepOf = (item) => {
     if (typeof item === "string") return make("li", {}, item);
-    const table = make("table", {}, make("thead", {}, make("tr", {}, ...item.heads.map((head, c) =>
+    const table = make("table", { "aria-label": "Values" }, make("thead", {}, make("tr", {}, ...item.heads.map((head, c) =>
       make("th", { scope: "col", className: item.right[c] ? "n" : "" }, head)))), make("tbody", {},
       ...item.columns[0].map((each, row) => make("tr", {}, ...item.columns.map((column, c) =>
         make("td", { className: item.right[c] ? "n" : "" }, column[row]))))));
@@ -419,7 +422,7 @@
     const proof = sheet.data.proofs[`${place}/${figure}`];
     if (proof?.length) parts.push(make("h3", {}, "Worked by hand"), make("ol", {}, ...proof.map(stepOf)));
     parts.push(make("h3", {}, `${counted(behind.found.length + behind.rest, what, what === "entry" ? "entries" :
-      "lines of the page below")} behind it`), togetherLine(sheet, behind), ...entriesTable(sheet, behind));
+      "lines of the page below")} ${sheet.data.columns[column].window ? "of its line" : "behind it"}`), togetherLine(sheet, behind), ...entriesTable(sheet, behind));
     body.replaceChildren(...parts.filter((part) => part));
     if (!dialog.open) dialog.showModal();
     dialog.scrollTop = 0;
