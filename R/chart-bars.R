@@ -32,8 +32,9 @@ draw_bars <- function(picture, asked, cumulative = FALSE) {
   data <- line_data(picture, asked$x, second$per)
   falling <- cumulative || !keeps_order(picture)
   missing <- !is.finite(data$value)
-  found <- if (second$how == "colour") gather_labels(data[!missing, ], asked$most, picture, asked$x, falling) else
+  found <- if (second$how == "colour") gather_labels(data[!missing, ], asked$most, picture, second$per, falling) else
     gather_by(data[!missing, ], asked$most, picture, asked$x, falling)
+  found$data <- labelled(found$data, picture, asked$x, second$per)
   if (cumulative) found$data$reached <- stats::ave(found$data$value, found$data$group, FUN = cumsum)
   data <- placed_bars(found$data, second$how, falling)
   if (cumulative) data$side[!duplicated(data$group)] <- -0.35
@@ -45,12 +46,13 @@ draw_bars <- function(picture, asked, cumulative = FALSE) {
 }
 
 # With groups side by side, the labels are what is gathered.
-gather_labels <- function(data, most, picture, name, falling) {
-  size <- tapply(abs(data$value), data$label, sum, na.rm = TRUE)
+gather_labels <- function(data, most, picture, per, falling) {
+  code <- key_codes(picture, per, data$row)
+  size <- tapply(abs(data$value), code, sum, na.rm = TRUE)
   kept <- names(sort(-size))[seq_len(min(most, length(size)))]
-  left <- sum(!data$label %in% kept)
-  data <- data[data$label %in% kept, ]
-  if (falling) data <- data[order(match(data$label, kept)), ]
+  left <- sum(!code %in% kept)
+  data <- data[code %in% kept, ]
+  if (falling) data <- data[order(match(code[code %in% kept], kept)), ]
   list(data = data, left = left, gathered = 0)
 }
 

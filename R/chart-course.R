@@ -48,12 +48,11 @@ draw_course <- function(picture, asked) {
 }
 
 course_data <- function(picture, names, key, per) {
-  group <- if (length(per)) do.call(paste, c(lapply(unname(per), function(name) texts_at(picture, name)), sep = ", ")) else
-    rep("", length(picture$lines))
+  group <- group_texts(picture, per)
   data <- do.call(rbind, lapply(names, function(name) {
     data.frame(
-      x = values_at(picture, key), value = as_plain_number(values_at(picture, name)), group = fitting_texts(group),
-      series = picture$columns[[name]]$heading, text = texts_at(picture, name), label = texts_at(picture, key)
+      x = values_at(picture, key), value = as_plain_number(values_at(picture, name)), group = group,
+      series = picture$columns[[name]]$heading
     )
   }))
   data[!is.na(data$x), ]
@@ -71,7 +70,7 @@ kept_groups <- function(data, most, additive) {
   if (!additive) return(list(data = data, groups = kept, notes = sprintf("%s not drawn", is_are(n, "group"))))
   name <- sprintf("and %s others", big_mark(n))
   sums <- stats::aggregate(value ~ x + series, rest, sum)
-  sums <- data.frame(x = sums$x, value = sums$value, group = name, series = sums$series, text = "", label = "")
+  sums <- data.frame(x = sums$x, value = sums$value, group = name, series = sums$series)
   list(data = rbind(data, sums), groups = c(kept, name), notes = sprintf("%s drawn as others", is_are(n, "group")))
 }
 

@@ -33,11 +33,12 @@ draw_places <- function(picture, asked) {
   data <- line_data(picture, asked$x, if (length(per)) per)
   data$place <- as_plain_number(values_at(picture, rank))
   gone <- is.na(data$place) | !is.finite(data$value)
-  data <- tied_places(data[!gone, ])
+  data <- data[!gone, ]
   each <- max(3, floor(asked$most / max(1, length(unique(data$group)))))
-  few <- data[stats::ave(data$place, data$group, FUN = function(x) rank(x, ties.method = "first")) <= each, ]
+  first <- stats::ave(data$place, data$group, FUN = function(x) match(x, sort(unique(x)))) <= each
+  few <- tied_places(data[first, ], picture, asked$x, if (length(per)) per)
   notes <- c(
-    if (nrow(few) < nrow(data)) sprintf("%s not drawn", is_are(sum(data$n) - sum(few$n), "line")),
+    if (any(!first)) sprintf("%s not drawn", is_are(sum(!first), "line")),
     if (any(gone)) sprintf("%s no place", if (sum(gone) == 1) "1 line has" else paste(big_mark(sum(gone)), "lines have"))
   )
   in_frame(picture, asked, few, place_layers(picture, asked, few), asked$x, notes,
@@ -45,13 +46,16 @@ draw_places <- function(picture, asked) {
 }
 
 # One dot for lines of one place and value; all of their names beside it.
-tied_places <- function(data) {
+tied_places <- function(data, picture, name, per) {
   data <- data[order(match(data$group, unique(data$group)), data$place), ]
   tied <- split(seq_len(nrow(data)), paste(match(data$group, unique(data$group)), data$place, data$value))
   tied <- tied[order(vapply(tied, min, 1L))]
-  one <- data[vapply(tied, min, 1L), ]
+  one <- labelled(data[vapply(tied, min, 1L), ], picture, name, per)
   one$n <- lengths(tied)
-  one$label <- vapply(tied, function(rows) fitting_texts(listing(data$label[rows], 3), 60), "")
+  one$label <- vapply(tied, function(rows) {
+    names <- line_labels(picture, per, data$row[utils::head(rows, 3)])
+    fitting_texts(listing(c(names, rep("", max(0, length(rows) - 3))), 3), 60)
+  }, "")
   one
 }
 

@@ -31,7 +31,7 @@ spread_group <- function(picture, most) {
 draw_spread <- function(picture, asked) {
   per <- if (is.null(asked$per)) spread_group(picture, asked$most) else asked$per
   values <- as_plain_number(values_at(picture, asked$x))
-  group <- if (length(per)) fitting_texts(texts_at(picture, per)) else rep("", length(values))
+  group <- if (length(per)) spread_texts(picture, per) else rep("", length(values))
   there <- is.finite(values)
   sizes <- sort(-table(group[there]))
   shown <- names(sizes)[seq_len(min(asked$most, length(sizes)))]
@@ -49,6 +49,12 @@ draw_spread <- function(picture, asked) {
   )
   in_frame(picture, asked, bins, spread_layers(picture, asked, marks, shown), asked$x, notes,
     "the median and the 10th and 90th percentiles are marked", by = vapply(picture$columns[per], `[[`, "", "heading"))
+}
+
+spread_texts <- function(picture, per) {
+  values <- values_at(picture, per)
+  distinct <- match(unique(values), values)
+  fitting_texts(texts_at(picture, per, picture$lines[distinct]))[match(values, values[distinct])]
 }
 
 # All values, unless a few lie so far out that the others would not be seen.

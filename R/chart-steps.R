@@ -38,10 +38,10 @@ draw_steps <- function(picture, asked) {
   part <- picture$columns[[asked$x]]
   texts <- function(x) column_texts(x, part$format, FALSE, NULL, decimals = part$decimals)
   data <- line_data(picture, asked$x, rows = parts$rows)
-  data$label <- line_labels(picture, parts$without, parts$rows)
   data <- data[is.finite(data$value), ]
   if (!keeps_order(picture)) data <- data[order(data$others, -data$value), ]
   found <- gather_rest(data, asked$most, TRUE, texts)
+  found$data <- labelled(found$data, picture, asked$x, parts$without)
   total <- as_plain_number(values_at(picture, asked$x, total_row(picture)))
   if (!is.finite(total)) stop_idle("no_chart", sprintf("The total of %s is %s, to which no steps lead.", tick(asked$x),
     cell_texts(total)))

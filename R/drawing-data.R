@@ -7,13 +7,29 @@ main_figure <- function(picture, role = "figure") {
   c(sums, numbers)[1]
 }
 
-# One row a line of the statement: label, value, text, group (a second key), others.
+# One row a line of the statement: value, group (a second key), others, row. Labels come once it is known which lines
+# are drawn.
 line_data <- function(picture, name, per = NULL, rows = picture$lines) {
   data.frame(
-    label = line_labels(picture, per, rows), value = as_plain_number(values_at(picture, name, rows)),
-    text = texts_at(picture, name, rows), group = if (is.null(per)) "" else fitting_texts(texts_at(picture, per, rows)),
-    others = picture$kinds[rows] == "others", row = rows
+    label = NA_character_, value = as_plain_number(values_at(picture, name, rows)), text = NA_character_,
+    group = group_texts(picture, per, rows), others = picture$kinds[rows] == "others", row = rows
   )
+}
+
+group_texts <- function(picture, per, rows = picture$lines) {
+  if (length(per) == 0) return(rep("", length(rows)))
+  code <- key_codes(picture, setdiff(picture_keys(picture), per), rows)
+  first <- match(seq_len(max(code, 0)), code)
+  texts <- lapply(unname(per), function(name) texts_at(picture, name, rows[first]))
+  fitting_texts(do.call(paste, c(texts, sep = ", ")))[code]
+}
+
+# What each line is called, and its value as the statement writes it.
+labelled <- function(data, picture, name, per = NULL) {
+  bare <- is.na(data$label)
+  data$label[bare] <- line_labels(picture, per, data$row[bare])
+  data$text[bare] <- texts_at(picture, name, data$row[bare])
+  data
 }
 
 # Half of a bar's height, on an axis of whole numbers: few bars are not blown up.
@@ -25,7 +41,7 @@ second_key <- function(picture, per = NULL) {
   keys <- picture_keys(picture)
   alone <- list(per = NULL, how = "none")
   if (length(keys) < 2 && is.null(per)) return(alone)
-  distinct <- function(key) length(unique(texts_at(picture, key)))
+  distinct <- function(key) length(unique(values_at(picture, key)))
   other <- setdiff(keys, per)
   if (is.null(per)) {
     if (length(keys) > 2) return(alone)
@@ -39,8 +55,8 @@ second_key <- function(picture, per = NULL) {
 }
 
 holds_together <- function(picture, wide, narrow) {
-  pairs <- unique(data.frame(wide = texts_at(picture, wide), narrow = texts_at(picture, narrow)))
-  !anyDuplicated(pairs$narrow[pairs$narrow != missing_mark]) && anyDuplicated(pairs$wide) > 0
+  pairs <- unique(data.frame(wide = values_at(picture, wide), narrow = values_at(picture, narrow)))
+  !anyDuplicated(pairs$narrow[!is_missing_value(pairs$narrow)]) && anyDuplicated(pairs$wide) > 0
 }
 
 # Lines stand as on the page if it says how to sort, or if their key has an order of its own; else the largest first.

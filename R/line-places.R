@@ -24,18 +24,27 @@ said_line <- function(drawn, at) {
   sprintf("%s: %s", if (is.null(drawn$page$wide)) "a line that is not shown" else "the cell", line_words(drawn, at))
 }
 
-# A line by its keys, in words.
+# Lines by their keys, in words.
 line_words <- function(drawn, line) {
   lines <- drawn$lines
-  if (lines$grain != "lines") return(sprintf("row %s", big_mark(line)))
-  if (length(lines$keys) == 0) return("the whole")
-  kept <- if (is_footed(lines)) lines$level_keys[[lines$level[line]]] else lines$keys
-  if (length(kept) == 0) return("the grand total")
-  words <- vapply(kept, function(key) {
+  if (lines$grain != "lines") return(sprintf("row %s", vapply(line, big_mark, "")))
+  if (!is_footed(lines)) return(keys_in_words(drawn, line, lines$keys))
+  words <- character(length(line))
+  for (level in unique(lines$level[line])) {
+    here <- lines$level[line] == level
+    words[here] <- keys_in_words(drawn, line[here], lines$level_keys[[level]])
+  }
+  words
+}
+
+keys_in_words <- function(drawn, line, kept) {
+  if (length(drawn$lines$keys) == 0) return(rep("the whole", length(line)))
+  if (length(kept) == 0) return(rep("the grand total", length(line)))
+  words <- lapply(kept, function(key) {
     paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))
-  }, "")
+  })
   over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
-  both(c(words, vapply(over, all_of_them, "")))
+  both_each(c(words, lapply(over, function(key) rep(all_of_them(key), length(line)))))
 }
 
 figure_text <- function(drawn, name, value) {

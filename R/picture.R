@@ -80,7 +80,19 @@ texts_at <- function(picture, name, rows = picture$lines) {
   part <- picture$columns[[name]]
   values <- picture$statement[[name]][rows]
   if (part$role != "key") return(column_texts(values, part$format, FALSE, NULL, decimals = part$decimals))
-  column_texts(values, part$format, TRUE, picture$kinds[rows])
+  distinct <- unique(values)
+  texts <- column_texts(distinct, part$format, TRUE, NULL)[match(values, distinct)]
+  texts[picture$kinds[rows] == "others" & is_missing_value(values)] <- others_label
+  texts
+}
+
+# A number for each line, the same where all keys but some are.
+key_codes <- function(picture, without = NULL, rows = picture$lines) {
+  keys <- setdiff(picture_keys(picture), without)
+  core_group_numbers(core_group(lapply(unname(keys), function(key) {
+    values <- picture$statement[[key]][rows]
+    if (is.character(values)) as_text_vector(values) else values
+  }), length(rows)))
 }
 
 # Numbers of a column's own format, for an axis.

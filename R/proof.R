@@ -59,7 +59,7 @@ proof_steps <- function(drawn, name, line) {
 the_line <- function(drawn, conditions) {
   lines <- meant_lines(drawn, conditions)
   if (length(lines) == 1) return(lines)
-  some <- vapply(utils::head(lines, 3), line_words, "", drawn = drawn)
+  some <- line_words(drawn, utils::head(lines, 3))
   stop_idle(
     "no_such_line", sprintf("%s meet the conditions, and a proof is of one.", count_of(length(lines), "line")),
     sprintf("The first are: %s. Say which is meant, as in proof(page, receipts, lock == \"Tarn Foot\").",

@@ -2,20 +2,22 @@
 # cell, the entries of each line, and proofs. It is written as JSON; the script of the report reads it.
 
 # `drawn` is the page as it is worked now, `statement` what is shown.
-report_data <- function(drawn, statement, most_entries, most_proofs) {
-  cells <- page_cells(statement)
+report_data <- function(drawn, statement, cells, most_entries, most_proofs) {
   layout <- Filter(function(part) part$name %in% names(statement), statement_part(statement, "layout"))
   names <- vapply(layout, `[[`, "", "name")
   behind <- lines_behind(drawn, statement, names)
   used <- sort(unique(unlist(behind)))
-  covers <- covered_lines(drawn)[used]
-  entries <- report_entries(drawn, most_entries)
+  own <- drawn$lines$grain == "entries"
+  words <- if (own) "null" else json_array(json_text(line_words(drawn, used)))
+  # The lines of a page of entries are what they are made of.
+  entries <- if (own && is.null(drawn$entries$below)) "null" else report_entries(drawn, most_entries)
+  alike <- is.null(drawn$page$wide)
   columns <- report_columns(drawn, statement, layout, cells)
   c(
     '{"columns":', json_list(columns), ',"rows":', json_rows(statement, layout, cells),
-    ',"behind":', json_arrays(lapply(behind, match, used)), ',"lines":{"words":',
-    json_array(json_text(vapply(used, line_words, "", drawn = drawn))), ',"own":', json_arrays(covers),
-    '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout, used, most_proofs), "}"
+    ',"behind":', json_arrays(lapply(if (alike) behind[1] else behind, match, used)),
+    ',"lines":{"words":', words, ',"own":', if (own) "null" else json_arrays(
+      covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout, used, most_proofs), "}"
   )
 }
 
@@ -44,7 +46,6 @@ rows_now <- function(drawn, statement, n) {
 covered_lines <- function(drawn) {
   lines <- drawn$lines
   covers <- as.list(seq_len(lines$n))
-  if (lines$grain == "entries") return(covers)
   own <- line_of_group(lines)
   for (k in seq_along(lines$levels)) {
     here <- which(lines$level == k + 1)

@@ -4,14 +4,15 @@ report_page <- function(statement, checks, id, level, chart, printed, folder) {
   facts <- attr(statement, "idle")
   drawn <- work_brief(facts$brief)
   tags <- htmltools::tags
-  data <- if (!printed) report_data(drawn, statement, limit("most_report_entries"), limit("most_report_proofs"))
+  cells <- page_cells(statement)
+  data <- if (!printed) report_data(drawn, statement, cells, limit("most_report_entries"), limit("most_report_proofs"))
   fold <- function(name, ..., open = FALSE) report_fold(id, name, level + 1, ..., open = open || printed)
   tags$article(
     class = "page", id = id, `aria-labelledby` = paste0(id, "-title"),
     tags[[paste0("h", level)]](id = paste0(id, "-title"), clean_text(facts$title)),
     tags$p(class = "asof", as_of_words(facts)), report_headlines(drawn, statement), report_verdict(checks),
     if (isTRUE(chart)) report_chart(statement, fold),
-    report_statement(statement, id, level + 1, printed), report_left_out(drawn, facts, fold),
+    report_statement(statement, cells, id, level + 1, printed), report_left_out(drawn, facts, fold),
     report_remarks(facts, fold), report_checks(checks, fold), report_brief(facts$brief, folder, fold),
     if (!is.null(data)) tags$script(type = "application/json", id = paste0(id, "-data"),
       htmltools::HTML(json_in_html(paste(data, collapse = ""))))

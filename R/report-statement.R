@@ -2,9 +2,8 @@
 
 most_static_rows <- 300
 
-report_statement <- function(statement, id, level, printed) {
+report_statement <- function(statement, cells, id, level, printed) {
   tags <- htmltools::tags
-  cells <- page_cells(statement)
   n <- length(cells$kind)
   shown <- seq_len(if (printed) n else min(n, most_static_rows))
   tags$section(

@@ -6,6 +6,13 @@ either <- function(x) join_words(x, "or")
 
 both <- function(x) join_words(x, "and")
 
+# The same for each place of several vectors.
+both_each <- function(parts) {
+  n <- length(parts)
+  if (n == 1) return(parts[[1]])
+  paste(do.call(paste, c(parts[-n], sep = ", ")), "and", parts[[n]])
+}
+
 join_words <- function(x, word) {
   n <- length(x)
   if (n < 2) {

@@ -84,6 +84,17 @@
 
     text(row, column) { return this.data.rows.texts[column][row]; }
 
+    // The line of the page that a cell is; on most pages all cells of a row are of one.
+    lineOf(row, column) { return (this.data.behind[column] || this.data.behind[0])[row]; }
+
+    // Whether there is something to open.
+    opens(row, column, heads) {
+      const { figure } = this.data.columns[column];
+      if (this.lineOf(row, column) === null) return false;
+      if (this.data.entries === null) return Boolean(this.data.proofs[`${this.lineOf(row, column)}/${figure}`]);
+      return figure !== "" || heads;
+    }
+
     isOwn(row) { return !["subtotal", "total"].includes(this.data.rows.kind[row]); }
 
     isAsIs() { return this.asked.column === null && this.asked.text === "" && this.asked.picked.size === 0; }
@@ -211,8 +222,7 @@
         const cell = make(heads ? "th" : "td", column.right ? { className: "n" } : { dir: "auto" });
         if (heads) cell.scope = "row";
         const text = texts[c];
-        const place = this.data.behind[c][row];
-        if (text !== "" && place !== null && (column.figure !== "" || heads)) {
+        if (text !== "" && this.opens(row, c, heads)) {
           cell.append(make("button", { type: "button", className: "follow", tabIndex: -1, "data-row": row,
             "data-column": c }, text));
         } else {
@@ -285,7 +295,7 @@
     // Without keys a row is called by its number and by what it begins with.
     nameOf(row, index) {
       const header = this.headerOf(this.data.columns.map((column, c) => this.text(row, c)));
-      const words = this.data.lines.words[index];
+      const words = this.data.lines.words === null ? `row ${grouped(String(index + 1))}` : this.data.lines.words[index];
       return header === undefined ? words : `${words} (${this.text(row, header)})`;
     }
 
@@ -316,7 +326,7 @@
   let opener = null;
 
   const entriesOf = (sheet, place) => {
-    const wanted = new Set(sheet.data.lines.own[place]);
+    const wanted = new Set(sheet.data.lines.own === null ? [place + 1] : sheet.data.lines.own[place]);
     const { line } = sheet.data.entries;
     const found = [];
     for (let k = 0; k < line.length; k += 1) if (wanted.has(line[k])) found.push(k);
@@ -410,24 +420,28 @@
   };
 
   const open = (sheet, row, column) => {
-    const place = sheet.data.behind[column][row];
-    if (place === null) return;
-    const { figure, heading } = sheet.data.columns[column];
+    if (!sheet.opens(row, column, true)) return;
+    const place = sheet.lineOf(row, column);
+    const { figure } = sheet.data.columns[column];
     const index = place - 1;
-    const behind = entriesOf(sheet, index);
     const words = sheet.keys.length ? sheet.data.lines.words[index] : sheet.nameOf(row, index);
     title.textContent = figure === "" ? `Behind ${words}` : `${figure}, ${words}: ${sheet.text(row, column)}`;
-    const what = sheet.data.entries.what;
     const parts = [linkLine()];
     const proof = sheet.data.proofs[`${place}/${figure}`];
     if (proof?.length) parts.push(make("h3", {}, "Worked by hand"), make("ol", {}, ...proof.map(stepOf)));
-    parts.push(make("h3", {}, `${counted(behind.found.length + behind.rest, what, what === "entry" ? "entries" :
-      "lines of the page below")} ${sheet.data.columns[column].window ? "of its line" : "behind it"}`), togetherLine(sheet, behind), ...entriesTable(sheet, behind));
+    if (sheet.data.entries) parts.push(...entryParts(sheet, index, column));
     body.replaceChildren(...parts.filter((part) => part));
     if (!dialog.open) dialog.showModal();
     dialog.scrollTop = 0;
     title.focus();
-    title.dataset.heading = heading;
+  };
+
+  const entryParts = (sheet, index, column) => {
+    const behind = entriesOf(sheet, index);
+    const { what } = sheet.data.entries;
+    const n = counted(behind.found.length + behind.rest, what, what === "entry" ? "entries" : "lines of the page below");
+    const where = sheet.data.columns[column].window ? "of its line" : "behind it";
+    return [make("h3", {}, `${n} ${where}`), togetherLine(sheet, behind), ...entriesTable(sheet, behind)];
   };
 
   const follow = (sheets) => {
