@@ -90,26 +90,38 @@ tolerance_of <- function(bounds, column) {
 # The columns of a plain table take the names of the statement, where they bear its headings, or those that `match`
 # says they go by.
 named_alike <- function(sides, match) {
+  renamed <- if (is.null(names(match))) character() else match[nzchar(names(match))]
+  here <- renamed %in% names(sides[[2]]$table)
+  sides[[2]]$table <- with_names(sides[[2]]$table, renamed[here])
   for (k in 1:2) {
     statement <- sides[[k]]$statement
     if (!is.null(statement)) names(sides[[3 - k]]$table) <- own_names(statement, names(sides[[3 - k]]$table))
   }
-  if (!is.null(names(match))) {
-    renamed <- match[nzchar(names(match))]
+  renamed <- renamed[!here]
+  if (length(renamed)) {
     lost <- setdiff(renamed, names(sides[[2]]$table))
     if (length(lost)) stop_idle(
       "unknown_column", sprintf("The second table has no column `%s`.", lost[1]), meant(lost[1],
         names(sides[[2]]$table)), column = lost[1]
     )
-    at <- match(renamed, names(sides[[2]]$table))
-    names(sides[[2]]$table)[at] <- names(renamed)
+    sides[[2]]$table <- with_names(sides[[2]]$table, renamed)
   }
   sides
+}
+
+with_names <- function(table, renamed) {
+  names(table)[match(renamed, names(table))] <- names(renamed)
+  table
 }
 
 own_names <- function(statement, names) {
   headings <- headings_of(statement)
   own <- names(statement)[match(names, headings)]
+  # "Receipts" is meant for `receipts`, where nothing else could be.
+  spare <- is.na(own) & !names %in% names(statement) & !duplicated(tolower(names)) &
+    !duplicated(tolower(names), fromLast = TRUE)
+  own[spare] <- names(statement)[match(tolower(names), tolower(names(statement)))][spare]
+  own[own %in% names] <- NA
   ifelse(names %in% names(statement) | is.na(own), names, own)
 }
 

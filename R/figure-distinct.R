@@ -10,7 +10,7 @@ combined <- function(...) {
   number
 }
 
-room("combination", "row",
+room("combination", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined,
   words = "a number for each combination of several values, such as count_distinct() takes; missing if one is"
 )

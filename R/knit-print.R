@@ -3,8 +3,14 @@
 #' @exportS3Method knitr::knit_print
 knit_print.idle_statement <- function(x, ...) {
   if (is.null(attr(x, "idle"))) return(knit_printed(x))
-  notes <- vapply(page_remarks(x), function(note) paste0("- ", markdown_text(note)), "")
-  as_markdown(c(paste0("**", markdown_text(statement_part(x, "title")), "**"), "", markdown_table(page_cells(x)), "", notes))
+  rows <- rows_to_print(x, most_knitted)
+  more <- if (nrow(x) > length(rows)) sprintf("%s of %s rows; %s more", big_mark(length(rows)), big_mark(nrow(x)),
+    big_mark(nrow(x) - length(rows)))
+  notes <- vapply(c(more, page_remarks(x)), function(note) paste0("- ", markdown_text(note)), "")
+  as_markdown(c(
+    paste0("**", markdown_text(statement_part(x, "title")), "**"), "", markdown_table(page_cells(x[rows, , drop = FALSE])),
+    "", notes
+  ))
 }
 
 #' @exportS3Method knitr::knit_print
@@ -12,7 +18,8 @@ knit_print.idle_tie_out <- function(x, ...) {
   table <- as.data.frame(x)
   as_markdown(c(
     paste0("**", markdown_text(paste("Tie-out:", x$title)), "**"), "",
-    markdown_rows(list(Result = table$status, Check = table$sentence)), "", markdown_text(checks_in_words(x))
+    markdown_rows(c(if (length(unique(table$page)) > 1) list(Page = table$page), list(Result = table$status,
+      Check = table$sentence))), "", markdown_text(checks_in_words(x))
   ))
 }
 
@@ -35,6 +42,9 @@ knit_print.idle_differences <- function(x, ...) {
     lone(x$only_a, x$labels[1]), lone(x$only_b, x$labels[2])
   ))
 }
+
+# Lines of a statement in a document; the rest are counted.
+most_knitted <- 60
 
 knit_printed <- function(x) knitr::knit_print(as.data.frame(x))
 

@@ -11,7 +11,7 @@ as_days <- function(x) {
 
 on_date <- function(name, part, words) {
   force(part)
-  room(name, "row",
+  room(name, "row", topic = "dates",
     args = alist(x = ), takes = list(x = "moment"), gives = "integer",
     work = function(x) core_date_part(as_days(x), part, 1L), words = words
   )

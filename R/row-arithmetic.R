@@ -54,7 +54,7 @@ whole_constants <- function(args, ctx) {
 
 two_numbers <- list(x = "number", y = "number")
 
-room("*", "row",
+room("*", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants,
   work = arithmetic(`*`), words = "times"
 )
@@ -71,7 +71,7 @@ divided <- function(x, y, tally) {
   result
 }
 
-room("/", "row",
+room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
   work = divided, words = "divided by; by zero gives missing, counted"
 )
@@ -99,7 +99,7 @@ floor_quotient <- function(x, y) {
   quotient - bit64::as.integer64(rest != 0L & (rest < 0L) != (y < 0L))
 }
 
-room("%%", "row",
+room("%%", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants, counts = TRUE,
   work = rest_of, words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
 )
@@ -122,7 +122,7 @@ power_of <- function(x, y, tally) {
   without_result(result, rep_len(none, length(result)), "Power that does not exist", tally)
 }
 
-room("^", "row",
+room("^", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE, work = power_of,
   words = "to the power of; where there is none, missing, counted"
 )
@@ -165,7 +165,7 @@ either_number_or_moment <- function(args, ctx) {
   args
 }
 
-room("+", "row",
+room("+", "row", topic = "numbers",
   args = alist(x = , y = NULL), takes = list(), gives = sum_kind, ready = either_number_or_moment,
   work = function(x, y = NULL) {
     if (is.null(y)) return(if (inherits(x, "integer64") || is_moment_vector(x)) x else as_plain_number(x))
@@ -176,7 +176,7 @@ room("+", "row",
   words = "plus; a date plus days is a date"
 )
 
-room("-", "row",
+room("-", "row", topic = "numbers",
   args = alist(x = , y = NULL), takes = list(), gives = difference_kind,
   ready = either_number_or_moment,
   work = function(x, y = NULL) {
@@ -224,7 +224,7 @@ ifelse_wholes <- function(test, yes, no) {
   no
 }
 
-room("rounded", "row",
+room("rounded", "row", topic = "numbers",
   args = alist(x = , digits = 0), takes = list(x = "number", digits = "number"),
   gives = function(kinds, ...) if (identical(kinds[1], "integer64")) "integer64" else "double",
   work = function(x, digits) {
@@ -239,7 +239,7 @@ room("rounded", "row",
 
 on_number <- function(name, fn, words) {
   force(fn)
-  room(name, "row",
+  room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = number_kind,
     work = function(x) fn(as_plain_number(x)), words = words
   )
@@ -248,7 +248,7 @@ on_number <- function(name, fn, words) {
 # Functions under which a whole number stays whole.
 on_whole <- function(name, fn, words) {
   force(fn)
-  room(name, "row",
+  room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = arithmetic_kind,
     work = function(x) fn(if (inherits(x, "integer64")) x else as_plain_number(x)), words = words
   )
@@ -264,7 +264,7 @@ on_number("exp", exp, "e to the power")
 on_some_numbers <- function(name, fn, none, what, words) {
   force(fn)
   force(none)
-  room(name, "row",
+  room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = number_kind, counts = TRUE,
     work = function(x, tally) {
       x <- as_plain_number(x)
@@ -304,11 +304,11 @@ rowwise <- function(ahead) {
   }
 }
 
-room("least", "row",
+room("least", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
   work = rowwise(`<`), words = "the least of several numbers in a row; missing if one of them is"
 )
-room("greatest", "row",
+room("greatest", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
   work = rowwise(`>`), words = "the greatest of several numbers in a row; missing if one of them is"
 )
@@ -322,7 +322,7 @@ strict_number <- function(texts) {
   result
 }
 
-room("as_number", "row",
+room("as_number", "row", topic = "numbers",
   args = alist(x = ), takes = list(x = "any"), gives = number_kind, counts = TRUE,
   work = function(x, tally) {
     if (!is_text_vector(x) && !is.character(x) && !is.factor(x)) return(as.double(unclass(as_plain_number(x))))

@@ -8,13 +8,13 @@ on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to")
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
 
-room("fiscal_year", "row",
+room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
   words = "the fiscal year, named after the calendar year in which it ends"
 )
 
-room("start_of", "row",
+room("start_of", "row", topic = "dates",
   args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), gives = "date", one = "unit",
   ready = function(args, ctx) {
     unit <- args$unit$value
@@ -41,7 +41,7 @@ room("start_of", "row",
   words = "the first day of the day's week (Monday), month, quarter or year"
 )
 
-room("as_date", "row",
+room("as_date", "row", topic = "dates",
   args = alist(x = ), takes = list(x = "any"), gives = "date", counts = TRUE,
   work = function(x, tally) {
     if (is_moment_vector(x)) return(as_date_class(as_days(x)))

@@ -123,7 +123,7 @@ compare_bytes <- function(fn, x, y) {
 
 comparison <- function(op, ordered) {
   force(op)
-  room(op, "row",
+  room(op, "row", topic = "conditions and choices",
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
     ready = if (ordered) in_order_comparable else comparable, work = compare_with(match.fun(op), ordered),
     words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares"
@@ -132,7 +132,7 @@ comparison <- function(op, ordered) {
 lapply(c("==", "!="), comparison, ordered = FALSE)
 lapply(c("<", "<=", ">", ">="), comparison, ordered = TRUE)
 
-room("%in%", "row",
+room("%in%", "row", topic = "conditions and choices",
   args = alist(x = , set = ), takes = list(x = "any", set = "any"), gives = "logical",
   check = function(expr, values, ctx) {
     parts <- match_args(expr, room_of("row", "%in%")$args, "%in%", ctx)
@@ -175,7 +175,7 @@ whole_in_set <- function(x, set) {
   found
 }
 
-room("between", "row",
+room("between", "row", topic = "conditions and choices",
   args = alist(x = , low = , high = ), takes = list(x = "any", low = "any", high = "any"),
   gives = "logical",
   ready = function(args, ctx) {
@@ -188,17 +188,17 @@ room("between", "row",
 )
 
 two_conditions <- list(x = "logical", y = "logical")
-room("&", "row",
+room("&", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `&`, words = "and"
 )
-room("|", "row",
+room("|", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `|`, words = "or"
 )
-room("!", "row",
+room("!", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "logical"), gives = "logical", work = `!`, words = "not"
 )
 
-room("is_missing", "row",
+room("is_missing", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "any"), gives = "logical", work = is_missing_value,
   words = "is missing"
 )
@@ -215,7 +215,7 @@ same_kind <- function(kinds, args, ctx) {
   if (kind == "factor") "text" else kind
 }
 
-room("case", "row",
+room("case", "row", topic = "conditions and choices",
   args = alist(... = , otherwise = NULL), takes = list(), gives = "any",
   check = function(expr, values, ctx) {
     parts <- as.list(expr)[-1]
@@ -247,7 +247,7 @@ room("case", "row",
   call = "case(when(condition, value), ..., otherwise = )", words = "the value of the first condition that is met"
 )
 
-room("or_else", "row",
+room("or_else", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = same_kind, ready = whole_constants,
   work = function(x, y) {
     n <- max(length_of(x), length_of(y))
@@ -266,7 +266,7 @@ band_labels <- function(at) {
   )
 }
 
-room("bands", "row",
+room("bands", "row", topic = "conditions and choices",
   args = alist(x = , at = , labels = NULL), takes = list(x = "number", at = "any", labels = "any"),
   gives = "factor",
   check = function(expr, values, ctx) {

@@ -1,6 +1,6 @@
 # Conditions across tables: whether an entry has a partner, and whether a value stands in a column elsewhere.
 
-room("has_partner", "row",
+room("has_partner", "row", topic = "copies, and partners in other tables",
   args = alist(from = , match = NULL), takes = list(), gives = "logical", tables = "from", looks_up = TRUE,
   check = function(expr, values, ctx) {
     parts <- match_args(expr, room_of("row", "has_partner")$args, "has_partner", ctx)
@@ -12,7 +12,7 @@ room("has_partner", "row",
   words = "whether another table has a line with the same keys; a missing key has none"
 )
 
-room("column_of", "row",
+room("column_of", "row", topic = "copies, and partners in other tables",
   args = alist(from = , column = ), takes = list(), gives = "any", tables = "from", looks_up = TRUE,
   check = function(expr, values, ctx) {
     stop_in(

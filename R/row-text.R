@@ -1,6 +1,6 @@
 # Row functions on text. Each works on the different texts of a column once.
 
-room("joined", "row",
+room("joined", "row", topic = "text",
   args = alist(... = , sep = " "), takes = list(... = "any", sep = "text"), gives = "text", one = "sep",
   work = function(..., sep) {
     parts <- lapply(list(...), as_written)
@@ -19,7 +19,7 @@ join_two <- function(a, b, sep) {
   pooled(match(pair, pairs), texts)
 }
 
-room("as_text", "row",
+room("as_text", "row", topic = "text",
   args = alist(x = ), takes = list(x = "any"), gives = "text", work = as_written,
   words = "text out of any value"
 )
@@ -27,7 +27,7 @@ room("as_text", "row",
 # A function of texts and what it is told besides: on each text once where that is the same for all
 # rows, else on each combination once. What is missing anywhere gives missing.
 on_text <- function(name, gives, fn, words, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
-  room(name, "row",
+  room(name, "row", topic = "text",
     args = args, takes = takes, gives = gives, ready = ready,
     work = function(...) texts_worked(fn, list(...)), words = words
   )

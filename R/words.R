@@ -36,15 +36,17 @@
 #' @section Windows:
 #' Ranks, running and rolling figures, neighbours, shares and runs have a page of their own: [windows].
 #'
-#' @param kind One or several of `"row"` (row by row), `"figure"`, `"window"`, `"preparation"`, `"format"` and
-#'   `"special"` (words that stand in particular places); all of them by default.
-#' @return A data frame of class `idle_words` with `kind`, `call`, how the function is called, and `words`,
-#'   what it gives. Printing it gives a table a kind. Raises `idle_bad_argument` for any other kind.
+#' @param kind One or several of `"row"` (row by row), `"figure"`, `"window"`, `"preparation"`, `"format"`, `"chart"`,
+#'   `"special"` (words that stand in particular places), and `"elsewhere"` (words of SQL and base R, with what says the
+#'   same here); all of them but the last by default.
+#' @return A data frame of class `idle_words` with `kind`, `topic`, `call`, how the function is called, and `words`,
+#'   what it gives. Printing it gives a table a topic. Raises `idle_bad_argument` for any other kind.
 #' @seealso [brief()]
 #' @export
 #' @examples
 #' words("figure")
 #' subset(words(), grepl("rank", call))
+#' subset(words("elsewhere"), grepl("^(sum|paste|cut|coalesce)", call))
 words <- function(kind = NULL) {
   local_utf8()
   known <- names(word_kinds)
@@ -53,7 +55,7 @@ words <- function(kind = NULL) {
     "bad_argument", sprintf("There is no kind of words %s.", value_text(wrong[1])), sprintf("There are %s.",
       both(tick(known)))
   )
-  tables <- lapply(if (is.null(kind)) known else kind, words_of_kind)
+  tables <- lapply(if (is.null(kind)) setdiff(known, "elsewhere") else kind, words_of_kind)
   structure(do.call(rbind, tables), class = c("idle_words", "data.frame"))
 }
 
@@ -61,7 +63,8 @@ word_kinds <- c(
   row = "Row by row: in columns, conditions, keys and inside figures",
   figure = "Figures: in `figures`; with per = beside rows",
   window = "Windows: in `beside` and `columns`", preparation = "Preparations: in `prepare`",
-  format = "Formats: in `layout`", special = "Words for particular places"
+  format = "Formats: in `layout`", chart = "Charts: in `chart`, and in chart()", special = "Words for particular places",
+  elsewhere = "Words of SQL and base R, and what says the same here"
 )
 
 special_words <- c(
@@ -83,14 +86,28 @@ special_words <- c(
 )
 
 words_of_kind <- function(kind) {
-  if (kind == "special") {
-    return(data.frame(kind = kind, call = names(special_words), words = unname(special_words)))
+  if (kind == "special") return(table_of_words(kind, names(special_words), unname(special_words)))
+  if (kind == "elsewhere") {
+    theirs <- foreign_functions[order(tolower(names(foreign_functions)))]
+    return(table_of_words(kind, names(theirs), unname(theirs)))
   }
   names <- listed_rooms(kind)
   names <- names[order(grepl("^[^a-z]", names), names)]
+  topics <- vapply(names, function(name) {
+    topic <- room_of(kind, name)$topic
+    if (is.null(topic)) "" else topic
+  }, "")
+  names <- names[order(topics)]
+  table_of_words(
+    kind, vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
+    vapply(names, function(name) plain_words(room_of(kind, name)), ""), sort(topics)
+  )
+}
+
+table_of_words <- function(kind, calls, words, topics = "") {
   data.frame(
-    kind = rep(kind, length(names)), call = vapply(names, function(name) call_words(name, room_of(kind, name)), ""),
-    words = vapply(names, function(name) plain_words(room_of(kind, name)), ""), row.names = NULL
+    kind = rep(kind, length(calls)), topic = rep_len(unname(topics), length(calls)), call = unname(calls),
+    words = unname(words)
   )
 }
 
@@ -99,17 +116,30 @@ words_of_kind <- function(kind) {
 #' @param ... Not used.
 #' @export
 print.idle_words <- function(x, ...) {
-  if (!all(c("kind", "call", "words") %in% names(x))) return(NextMethod())
+  if (!all(c("kind", "topic", "call", "words") %in% names(x))) return(NextMethod())
   for (kind in unique(x$kind)) {
-    here <- x[x$kind == kind, ]
     say_title(word_kinds[[kind]])
-    for (i in seq_len(nrow(here))) {
-      say(here$call[i], indent = 2, exdent = 6)
-      say(here$words[i], indent = 6)
+    of_kind <- x[x$kind == kind, ]
+    for (topic in unique(of_kind$topic)) {
+      if (nzchar(topic)) say(paste0(toupper(substr(topic, 1, 1)), substring(topic, 2)), indent = 2, style = style_head)
+      here <- of_kind[of_kind$topic == topic, ]
+      cat(two_columns(here$call, here$words, page_width()), sep = "\n")
     }
     cat("\n")
   }
   invisible(x)
+}
+
+# Calls to the left, what they give to the right; a call that is too long has a line of its own.
+two_columns <- function(calls, words, width) {
+  left <- min(max(nchar(calls)), floor(width * 0.4)) + 4
+  unlist(Map(function(call, words) {
+    said <- strwrap(words, max(20, width - left))
+    head <- if (nchar(call) + 4 > left) c(paste0("  ", call), "") else sprintf("  %-*s", left - 2, call)
+    first <- length(head)
+    head[first] <- sprintf("%-*s%s", left, head[first], if (length(said)) said[1] else "")
+    c(head, if (length(said) > 1) paste0(strrep(" ", left), said[-1]))
+  }, calls, words), use.names = FALSE)
 }
 
 call_words <- function(name, entry) {
