@@ -17,4 +17,7 @@ bench: install
 docs: install
 	@Rscript tools/document.R
 
-.PHONY: setup install demo test bench docs
+site: install
+	@bash tools/site.sh
+
+.PHONY: setup install demo test bench docs site

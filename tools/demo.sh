@@ -47,7 +47,18 @@ crosstab=(
 run draw-up out/tolls.csv "${crosstab[@]}"
 run entries-behind out/tolls.csv "${crosstab[@]}" --where 'reach == "Upper", is_missing(paid)'
 
+footed=(
+  --title 'Receipts by reach and lock' --prepare 'mend_keys(lock), strike_duplicates()' --only 'toll > 0'
+  --lines 'reach, lock' --figures 'passages = count(), receipts = sum(toll), typical = median(toll)'
+  --footing 'rollup(reach, lock)' --beside 'of_reach = share(receipts, per = parent())'
+  --order 'reach, falling(receipts)'
+  --layout 'Reach = reach, Lock = lock, passages, Receipts = money(receipts), typical, `Of reach` = of_reach'
+)
+run chart out/tolls.csv "${footed[@]}" --write out/receipts.png
+run report out/tolls.csv "${footed[@]}" --write out/receipts.html
+
 echo
 echo "Files written: out/tolls.csv (the entries), out/receipts.csv and out/receipts.xlsx (the statement)."
+echo "A picture: out/receipts.png. The report, in which each figure opens the entries behind it: $PWD/out/receipts.html"
 echo "Where to look next: README.md; in R, library(idleledger); help(\"brief\"); words()."
 echo "On the command line: $program --help"

@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # Takes the pictures of docs/screenshots anew: tools/pictures.sh [name ...]. Each is of a real terminal, and those of a
-# file that ends in .page are of a page in a browser. Needs Xvfb, xterm, ImageMagick and Chromium.
+# file that ends in .page are of a page in a browser (at a width of its own after "# width:", at a place after "# hash:"),
+# those of .drawing are drawn by R. Needs Xvfb, xterm, ImageMagick and Chromium.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 for program in Xvfb xterm import convert chromium; do
@@ -20,9 +21,15 @@ trimmed() { # picture, name
 for name in "${names[@]}"; do
   if [ -f "tools/pictures/$name.page" ]; then
     PAGE="$folder/page.html" Rscript --vanilla -e "source('tools/pictures/setting.R'); source('tools/pictures/$name.page')" >/dev/null
-    chromium --headless --no-sandbox --disable-gpu --disable-background-networking --window-size=1280,800 \
-      --screenshot="$folder/shot.png" "$folder/page.html" >/dev/null 2>&1
+    size=$(sed -n 's/^# width: //p' "tools/pictures/$name.page")
+    hash=$(sed -n 's/^# hash: //p' "tools/pictures/$name.page")
+    chromium --headless --no-sandbox --disable-gpu --disable-background-networking --window-size="${size:-1280,800}" \
+      --virtual-time-budget=3000 --screenshot="$folder/shot.png" "file://$folder/page.html$hash" >/dev/null 2>&1
     trimmed "$folder/shot.png" "$name" 32
+    continue
+  fi
+  if [ -f "tools/pictures/$name.drawing" ]; then
+    SHOT="docs/screenshots/$name.png" Rscript --vanilla -e "source('tools/pictures/setting.R'); source('tools/pictures/$name.drawing')"
     continue
   fi
   run="Rscript --vanilla -e 'source(\"tools/pictures/setting.R\"); source(\"tools/pictures/$name.R\")'"

@@ -103,3 +103,12 @@ expect_same <- function(got, expected, ...) {
 }
 
 sort_by_name <- function(x, names) x[order(names)]
+
+# A picture as 32 by 20 shades of grey, from 0 to 1.
+small_picture <- function(path) {
+  shades <- png::readPNG(path)
+  grey <- (shades[, , 1] + shades[, , 2] + shades[, , 3]) / 3
+  rows <- ceiling(seq_len(nrow(grey)) / nrow(grey) * 20)
+  columns <- ceiling(seq_len(ncol(grey)) / ncol(grey) * 32)
+  as.numeric(t(rowsum(t(rowsum(grey, rows)), columns)) / (nrow(grey) * ncol(grey) / 640))
+}
