@@ -84,7 +84,8 @@ bar_layers <- function(picture, asked, data, how) {
     if (few) ggplot2::geom_text(
       ggplot2::aes(.data$value, .data$y, label = .data$text, hjust = .data$side, group = .data$group),
       size = letters_of(asked$size, 0.75), colour = colour("ink"),
-      position = if (by_colour) ggplot2::position_dodge2(width = 0.8, preserve = "single", reverse = TRUE) else "identity"
+      position = if (by_colour) ggplot2::position_dodge2(width = 0.8, preserve = "single",
+        reverse = TRUE) else "identity"
     ),
     if (by_colour) fills_by_group(data$group) else ggplot2::scale_fill_identity(),
     ggplot2::scale_y_discrete(labels = function(id) sub("^.*\r", "", id)),

@@ -35,7 +35,8 @@ draw_runs <- function(picture, asked) {
   to <- values_at(picture, upto)
   swap <- sum(to < from, na.rm = TRUE) > length(from) / 2
   data <- data.frame(
-    label = group_texts(picture, setdiff(picture_keys(picture), run_keys(picture))), from = if (swap) to else from, to = if (swap) from else to
+    label = group_texts(picture, setdiff(picture_keys(picture), run_keys(picture))), from = if (swap) to else from,
+      to = if (swap) from else to
   )
   data <- data[!is.na(data$from) & !is.na(data$to), ]
   labels <- unique(data$label)

@@ -82,9 +82,11 @@ spread_layers <- function(picture, asked, marks, shown) {
   floor_of <- function(group) length(shown) - match(group, shown)
   part <- picture$columns[[asked$x]]
   marks$text <- column_texts(marks$median, part$format, FALSE, NULL, decimals = part$decimals)
-  tall <- function(column, height, ...) ggplot2::geom_segment(ggplot2::aes(
-    x = .data[[column]], xend = .data[[column]], y = floor_of(.data$group), yend = floor_of(.data$group) + height
-  ), data = marks, colour = colour("brick"), ...)
+  tall <- function(column, height, ...) {
+    ggplot2::geom_segment(ggplot2::aes(
+      x = .data[[column]], xend = .data[[column]], y = floor_of(.data$group), yend = floor_of(.data$group) + height
+    ), data = marks, colour = colour("brick"), ...)
+  }
   list(
     ggplot2::geom_rect(ggplot2::aes(
       xmin = .data$from, xmax = .data$to, ymin = floor_of(.data$group), ymax = floor_of(.data$group) + .data$height

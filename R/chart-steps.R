@@ -76,7 +76,8 @@ step_layers <- function(picture, asked, data) {
     ggplot2::geom_segment(ggplot2::aes(x = .data$x, xend = .data$x, y = .data$y, yend = .data$y + 1), data = links,
       colour = colour("quiet"), linewidth = 0.3),
     ggplot2::geom_rect(ggplot2::aes(
-      xmin = pmin(.data$from, .data$to), xmax = pmax(.data$from, .data$to), ymin = as.integer(.data$label) - half_height(n),
+      xmin = pmin(.data$from, .data$to), xmax = pmax(.data$from, .data$to),
+        ymin = as.integer(.data$label) - half_height(n),
       ymax = as.integer(.data$label) + half_height(n), fill = .data$fill
     )),
     ggplot2::geom_text(ggplot2::aes(pmax(.data$from, .data$to), as.integer(.data$label), label = .data$text),

@@ -62,7 +62,8 @@ value_axis <- function(picture, name, axis = "x", low = 0.02, high = 0.14) {
 
 date_axis <- function(values) {
   scale <- if (inherits(values, "POSIXct")) ggplot2::scale_x_datetime else ggplot2::scale_x_date
-  scale(labels = date_texts, expand = ggplot2::expansion(mult = 0.02), guide = ggplot2::guide_axis(check.overlap = TRUE))
+  scale(labels = date_texts, expand = ggplot2::expansion(mult = 0.02),
+    guide = ggplot2::guide_axis(check.overlap = TRUE))
 }
 
 # Dates of an axis as the page has them: months and years where all of them are the start of one.

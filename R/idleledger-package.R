@@ -13,17 +13,21 @@
 #'
 #' 1. `tolls <- ledger("tolls.csv")`, then `look(tolls)`: the columns, and what in them would lead astray. See
 #'    [ledger()], [look()].
-#' 2. `page <- brief(tolls, lines = lock, figures = c(receipts = sum(toll)))` says what the page holds; printing it reads
+#' 2. `page <- brief(tolls, lines = lock, figures = c(receipts = sum(toll)))` says what the page holds; printing it
+#'    reads
 #'    it back in words. See [brief()], and [tasks] for how each usual request is written.
 #' 3. `statement <- draw_up(page)` is the result, a data frame; `tie_out(statement)` proves it. See [draw_up()],
 #'    [tie_out()].
-#' 4. `entries_behind(page, lock == "Tarn Foot")` and `proof(page, receipts, lock == "Tarn Foot")` follow a figure to its
+#' 4. `entries_behind(page, lock == "Tarn Foot")` and `proof(page, receipts, lock == "Tarn Foot")` follow a figure to
+#'    its
 #'    entries; `set_aside(page, "only")` and [stages()] say what became of the others.
-#' 5. `chart(page)`, `report(page, "receipts.html")`, `write_statement(page, "receipts.xlsx")` hand it on. See [chart()],
+#' 5. `chart(page)`, `report(page, "receipts.html")`, `write_statement(page, "receipts.xlsx")` hand it on. See
+#'    [chart()],
 #'    [report()], [write_statement()].
 #'
 #' [words()] lists the functions that expressions know, and `words("elsewhere")` leads from words of SQL and base R to
-#' those here. `vignette("quarter-of-an-hour", "idleledger")` goes once through everything; `browseVignettes("idleledger")`
+#' those here. `vignette("quarter-of-an-hour", "idleledger")` goes once through everything;
+#' `browseVignettes("idleledger")`
 #' has the others. On the command line `idle-ledger help` says the same: see [command_line()].
 #'
 #' @keywords internal

@@ -8,7 +8,8 @@ knit_print.idle_statement <- function(x, ...) {
     big_mark(nrow(x) - length(rows)))
   notes <- vapply(c(more, page_remarks(x)), function(note) paste0("- ", markdown_text(note)), "")
   as_markdown(c(
-    paste0("**", markdown_text(statement_part(x, "title")), "**"), "", markdown_table(page_cells(x[rows, , drop = FALSE])),
+    paste0("**", markdown_text(statement_part(x, "title")), "**"), "",
+      markdown_table(page_cells(x[rows, , drop = FALSE])),
     "", notes
   ))
 }
@@ -34,8 +35,11 @@ knit_print.idle_proof <- function(x, ...) {
 #' @exportS3Method knitr::knit_print
 knit_print.idle_differences <- function(x, ...) {
   n <- if (is.null(x$cells)) 0 else nrow(x$cells)
-  lone <- function(table, label) if (nrow(table)) c("", markdown_text(sprintf("Only in %s: %s", label,
-    count_of(nrow(table), "line"))), "", markdown_frame(utils::head(table, 10)))
+  lone <- function(table, label) {
+    if (nrow(table) == 0) return(NULL)
+    c("", markdown_text(sprintf("Only in %s: %s", label, count_of(nrow(table), "line"))), "",
+      markdown_frame(utils::head(table, 10)))
+  }
   as_markdown(c(
     paste0("**", markdown_text(sprintf("Differences between %s and %s", x$labels[1], x$labels[2])), "**"), "",
     markdown_text(cells_in_words(x, n)), "", if (n > 0) markdown_frame(utils::head(x$cells, 20)),

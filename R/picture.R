@@ -51,14 +51,13 @@ columns_with <- function(picture, role) {
 }
 
 picture_numbers <- function(picture, role = c("figure", "beside", "column")) {
-  Filter(function(name) kind_fits(picture$columns[[name]]$kind, "number") &&
-    !picture$columns[[name]]$kind %in% c("empty", "logical"), columns_with(picture, role))
+  kinds <- setdiff(kind_sets$number, "logical")
+  Filter(function(name) picture$columns[[name]]$kind %in% kinds, columns_with(picture, role))
 }
 
 picture_keys <- function(picture) columns_with(picture, "key")
 
-has_moments <- function(picture, name) kind_fits(picture$columns[[name]]$kind, "moment") &&
-  picture$columns[[name]]$kind != "empty"
+has_moments <- function(picture, name) picture$columns[[name]]$kind %in% kind_sets$moment
 
 # The name of the window that a column is, if it is one and nothing else.
 window_of <- function(picture, name) {

@@ -17,7 +17,8 @@ report_data <- function(drawn, statement, cells, most_entries, most_proofs) {
     '{"columns":', json_list(columns), ',"rows":', json_rows(statement, layout, cells),
     ',"behind":', json_arrays(lapply(if (alike) behind[1] else behind, match, used)),
     ',"lines":{"words":', words, ',"own":', if (own) "null" else json_arrays(
-      covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout, used, most_proofs), "}"
+      covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout,
+        used, most_proofs), "}"
   )
 }
 
@@ -72,7 +73,8 @@ report_columns <- function(drawn, statement, layout, cells) {
     list(
       name = part$name, heading = heading, over = over, right = right, key = part$name %in% statement_part(statement,
         "keys"), figure = if (figure %in% followed) figure else "",
-      window = figure %in% vapply(drawn$lines$beside, `[[`, "", "name"), adds = identical(node$type, "figure") && isTRUE(room_of("figure", node$fn)$additive),
+      window = figure %in% vapply(drawn$lines$beside, `[[`, "", "name"), adds = identical(node$type,
+        "figure") && isTRUE(room_of("figure", node$fn)$additive),
       decimals = if (is_right_aligned(values)) decimals_shown(values, format, decimals) else 0,
       before = clean_text(paste0("", format$options$currency))
     )
@@ -105,7 +107,7 @@ json_rows <- function(statement, layout, cells) {
 
 flags <- function(values, kind) if (is.null(values)) rep(0L, length(kind)) else values
 
-# Entries ---------------------------------------------------------------------------------------------------------------
+# Entries -------------------------------------------------------------------------------------------------------------
 
 # The entries of the ledger: a number, its columns, and what each sum was taken of; up to so many, the rest counted and
 # added up for each line of the page.
@@ -127,7 +129,8 @@ report_entries <- function(drawn, most) {
   }, "")
   paste0(
     '{"what":', json_text(if (is.null(drawn$entries$below)) "entry" else "line of the page below"), ',"n":', n,
-    ',"line":', json_array(line[kept]), ',"number":', json_array(json_numbers(rows_in_source(drawn$entries, found$at[kept]))),
+    ',"line":', json_array(line[kept]), ',"number":', json_array(json_numbers(rows_in_source(drawn$entries,
+      found$at[kept]))),
     ',"rest":', json_counts(table(line[rest])), ',"columns":[', paste(parts, collapse = ","), "]}"
   )
 }
@@ -229,7 +232,7 @@ json_column <- function(column, kept, name, summed, rest) {
     json_flag(summed && number), data, if (is.null(rest)) "" else paste0(',"rest":', rest))
 }
 
-# Proofs ----------------------------------------------------------------------------------------------------------------
+# Proofs --------------------------------------------------------------------------------------------------------------
 
 # Worked by hand for the cells from the top of the page, so many of them.
 report_proofs <- function(drawn, behind, names, layout, used, most) {

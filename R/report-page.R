@@ -44,8 +44,8 @@ report_headlines <- function(drawn, statement, most = 3) {
   items <- lapply(utils::head(numbers, most), function(name) {
     part <- Find(function(part) name %in% c(part$name, part$figure), layout)
     heading <- if (is.null(part) || !is.null(part$figure)) name else part$heading
-    values <- c(together[[name]], unlist(lapply(layout, function(other) if (name %in% c(other$name, other$figure))
-      statement[[other$name]])))
+    own <- Filter(function(other) name %in% c(other$name, other$figure), layout)
+    values <- c(together[[name]], unlist(lapply(own, function(other) statement[[other$name]])))
     decimals <- needed_decimals(if (inherits(values, "integer64")) together[[name]] else values)
     tags$div(tags$dt(clean_text(heading)), tags$dd(cell_texts(together[[name]], part$format, decimals)))
   })
@@ -58,7 +58,8 @@ report_verdict <- function(checks) {
   notes <- sum(status == "note")
   tags <- htmltools::tags
   if (length(wrong) == 0) return(tags$p(class = "verdict ties", sprintf(
-    "Ties out: %s%s.", count_of(sum(status == "ties"), "check"), if (notes > 0) paste0(", ", count_of(notes, "note")) else ""
+    "Ties out: %s%s.", count_of(sum(status == "ties"), "check"),
+      if (notes > 0) paste0(", ", count_of(notes, "note")) else ""
   )))
   tags$div(class = "verdict differs", role = "alert",
     tags$p(sprintf("Does not tie out: %s of %s.", is_differ(length(wrong)), count_of(sum(status != "note"), "check"))),
@@ -85,8 +86,9 @@ report_left_out <- function(drawn, facts, fold) {
   if (length(accounts) == 0 && facts$hidden == 0) return(NULL)
   tags <- htmltools::tags
   items <- c(
-    lapply(accounts, function(account) sprintf("%s by `%s`: %s", entry_count(account$n), account$section,
-      account$reason)),
+    lapply(accounts, function(account) {
+      sprintf("%s by `%s`: %s", entry_count(account$n), account$section, account$reason)
+    }),
     if (hidden > 0) sprintf("%s hidden by `show`; every share and rank knows them", count_of(hidden, "line")),
     if (facts$gathered > 0) sprintf("%s gathered in lines of others", count_of(facts$gathered, "line"))
   )
@@ -112,7 +114,8 @@ report_checks <- function(checks, fold) {
       c(if (!is.null(check$page)) sprintf("The page below, %s.", check$page), check$sentence), collapse = " ")),
     if (length(lines)) tags$ul(lapply(lines, tags$li))))
   })
-  fold("Tie-out", tags$table(class = "checks", `aria-label` = "Checks", tags$thead(tags$tr(tags$th(scope = "col", "Result"),
+  fold("Tie-out", tags$table(class = "checks", `aria-label` = "Checks",
+    tags$thead(tags$tr(tags$th(scope = "col", "Result"),
     tags$th(scope = "col", "Check"))), tags$tbody(rows)), tags$p(class = "quiet", checks_in_words(checks)))
 }
 

@@ -14,7 +14,8 @@ report_statement <- function(statement, cells, id, level, printed) {
       tags$table(id = paste0(id, "-table"), class = "ledger",
         tags$caption(class = "unseen", clean_text(statement_part(statement, "title"))),
         htmltools::HTML(statement_head(cells)),
-        htmltools::HTML(paste0("<tbody>", paste(statement_rows(statement, cells, shown), collapse = "\n"), "</tbody>")))),
+        htmltools::HTML(paste0("<tbody>", paste(statement_rows(statement, cells, shown), collapse = "\n"),
+          "</tbody>")))),
     if (n > length(shown)) tags$p(class = "more quiet", sprintf("%s more; the script of this page shows them.",
       count_of(n - length(shown), "row"))),
     tags$p(class = "status quiet", role = "status", `aria-live` = "polite")
@@ -27,7 +28,8 @@ statement_head <- function(cells) {
   own <- paste0("<th scope=\"col\"", side, ">", html_text(cells$headings), "</th>", collapse = "")
   if (!any(nzchar(cells$over))) return(paste0("<thead><tr>", own, "</tr></thead>"))
   runs <- rle(cells$over)
-  over <- paste0("<th scope=\"colgroup\" class=\"over\" colspan=\"", runs$lengths, "\">", html_text(runs$values), "</th>",
+  over <- paste0("<th scope=\"colgroup\" class=\"over\" colspan=\"", runs$lengths, "\">", html_text(runs$values),
+    "</th>",
     collapse = "")
   paste0("<thead><tr>", over, "</tr><tr>", own, "</tr></thead>")
 }

@@ -63,7 +63,8 @@ word_kinds <- c(
   row = "Row by row: in columns, conditions, keys and inside figures",
   figure = "Figures: in `figures`; with per = beside rows",
   window = "Windows: in `beside` and `columns`", preparation = "Preparations: in `prepare`",
-  format = "Formats: in `layout`", chart = "Charts: in `chart`, and in chart()", special = "Words for particular places",
+  format = "Formats: in `layout`", chart = "Charts: in `chart`, and in chart()",
+    special = "Words for particular places",
   elsewhere = "Words of SQL and base R, and what says the same here"
 )
 

@@ -23,9 +23,13 @@ in_browser <- function(path) {
   session$Page$navigate(paste0("file://", path), wait_ = FALSE)
   session$wait_for(loaded)
   work <- function(script) session$Runtime$evaluate(script, awaitPromise = TRUE, returnByValue = TRUE)$result$value
-  timed <- function(code) work(sprintf("(async () => { const began = performance.now(); %s;
-    await new Promise((next) => requestAnimationFrame(() => setTimeout(next, 0))); return performance.now() - began; })()",
-    code))
+  timed <- function(code) {
+    work(sprintf(paste(
+      "(async () => { const began = performance.now(); %s;",
+      "await new Promise((next) => requestAnimationFrame(() => setTimeout(next, 0)));",
+      "return performance.now() - began; })()"
+    ), code))
+  }
   Sys.sleep(0.5)
   paint <- work("performance.getEntriesByName('first-contentful-paint')[0]?.startTime || 0")
   sort <- timed("document.querySelectorAll('.sort')[1].click()")

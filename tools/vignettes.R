@@ -17,4 +17,5 @@ index <- data.frame(
   row.names = NULL
 )
 index$Depends <- index$Keywords <- replicate(nrow(index), character(), simplify = FALSE)
-saveRDS(index[c("File", "Title", "PDF", "R", "Depends", "Keywords")], file.path(folder, "build", "vignette.rds"), version = 2)
+saveRDS(index[c("File", "Title", "PDF", "R", "Depends", "Keywords")], file.path(folder, "build", "vignette.rds"),
+  version = 2)

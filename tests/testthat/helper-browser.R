@@ -15,7 +15,8 @@ browser_there <- function() {
   if (is.null(browser$one)) {
     withr::local_envvar(HOME = tempdir())
     browser$one <- chromote::Chromote$new(browser = chromote::Chrome$new(
-      path = idleledger:::find_browser(), args = c("--headless", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage",
+      path = idleledger:::find_browser(), args = c("--headless", "--no-sandbox", "--disable-gpu",
+        "--disable-dev-shm-usage",
         "--disable-background-networking", "--hide-scrollbars")
     ))
     withr::defer({

@@ -162,7 +162,8 @@ test_that("the section chart says what is drawn, in R, in a file, and in words",
   path <- withr::local_tempfile(fileext = ".yaml")
   write_brief(page, path)
   expect_equal(chart(read_brief(path, outside = TRUE))$data$value, chart(page)$data$value)
-  for (kind in kinds) expect_no_error(amend(if (kind == "cells") pages$crosstab else pages$ranks, chart = !!as.name(kind)))
+  for (kind in kinds) expect_no_error(amend(if (kind == "cells") pages$crosstab else pages$ranks,
+    chart = !!as.name(kind)))
   expect_match(said_by(amend(page, chart = bras(passages))), "no kind of chart `bras`.*bars")
   expect_match(said_by(amend(page, chart = c(bars(), shares()))), "one picture")
   expect_match(said_by(amend(page, chart = bars(passagse))), "passagse.*passages")
@@ -180,7 +181,8 @@ test_that("the section chart says what is drawn, in R, in a file, and in words",
 })
 
 test_that("names and values of any kind are drawn as text and nothing else", {
-  hostile <- c("<script>alert(1)</script>", "\u202e\u05d0\u05d1", strrep("long ", 300), "a\u001b[31mred", "a\r\nb", "", NA,
+  hostile <- c("<script>alert(1)</script>", "\u202e\u05d0\u05d1", strrep("long ", 300), "a\u001b[31mred", "a\r\nb",
+    "", NA,
     "=1+1", "%s %d", "{x}", "\\n", "a\u0301", "\U1F600", "Total", "(missing)", "and 3 others")
   table <- data.frame(name = hostile, group = rev(hostile), value = seq_along(hostile) - 4)
   names(table)[3] <- "odd `name` <b>"
@@ -210,7 +212,8 @@ test_that("a long statement is thinned and gathered before it is drawn", {
   expect_lt(nrow(chart(brief(data.frame(x = stats::rnorm(n))))$data), 100)
 })
 
-# How far two colours lie apart for an eye without one kind of cones (Machado, Oliveira and Fernandes, 2009), in CIE Lab.
+# How far two colours lie apart for an eye without one kind of cones (Machado, Oliveira and Fernandes, 2009), in CIE
+# Lab.
 eyes <- list(
   all = diag(3),
   no_red = c(0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998),

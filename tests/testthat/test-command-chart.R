@@ -17,8 +17,10 @@ test_that("a picture is written in each format and size, and what is wrong is sa
   program("chart", page, "--write", file.path(folder, "a.png"))
   expect_equal(dim(png::readPNG(file.path(folder, "a.png")))[1:2], c(800, 1280))
   expect_match(program("chart", page)$err, "--write receipts.png", all = FALSE)
-  expect_match(program("chart", page, "--write", file.path(folder, "a.bmp"))$err, "ends with .png, .svg or .pdf", all = FALSE)
-  expect_match(program("chart", page, "--write", file.path(folder, "a.png"), "--size", "huge")$err, "size is", all = FALSE)
+  expect_match(program("chart", page, "--write", file.path(folder, "a.bmp"))$err, "ends with .png, .svg or .pdf",
+    all = FALSE)
+  expect_match(program("chart", page, "--write", file.path(folder, "a.png"), "--size", "huge")$err, "size is",
+    all = FALSE)
   expect_match(program("chart", page, "--write", file.path(folder, "a.png"), "--chart", "pie(receipts)")$err,
     "no kind of chart", all = FALSE)
 })

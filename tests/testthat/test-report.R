@@ -2,7 +2,8 @@
 
 by_lock <- brief(tolls,
   title = "Receipts by reach and lock", prepare = strike_duplicates(), only = toll > 0, lines = c(reach, lock),
-  figures = c(passages = count(), receipts = sum(toll), typical = median(toll), cash = sum(toll, where = paid == "cash")),
+  figures = c(passages = count(), receipts = sum(toll), typical = median(toll),
+    cash = sum(toll, where = paid == "cash")),
   footing = rollup(reach, lock), beside = c(share = share(receipts, per = parent())), layout = c(
     Reach = reach, Lock = lock, passages, Receipts = money(receipts, currency = "\u00a3"), typical, cash, share
   )
@@ -35,7 +36,8 @@ opened_figures <- function(page, id, column) {
       button.click();
       await opened;
       const text = (selector) => document.querySelector('#behind ' + selector)?.textContent || '';
-      said.push([button.textContent, text('.together'), text('h3:last-of-type'), text('ol'), text('tfoot tr:last-child')]);
+      said.push([button.textContent, text('.together'), text('h3:last-of-type'), text('ol'),
+        text('tfoot tr:last-child')]);
       const closed = new Promise((next) => document.getElementById('behind').addEventListener('close', next,
         { once: true }));
       document.getElementById('behind').close();
@@ -110,7 +112,8 @@ test_that("lines are sorted, searched and filtered, and totals say that they are
 
 test_that("sums in the page are exact and written as the statement writes them", {
   skip_if_no_browser()
-  table <- data.frame(k = rep(c("a", "b"), each = 400), g = rep(1:80, 10), v = rep(c(0.1, -0.3, 1e9 + 0.01, 2.675), 200))
+  table <- data.frame(k = rep(c("a", "b"), each = 400), g = rep(1:80, 10), v = rep(c(0.1, -0.3, 1e9 + 0.01, 2.675),
+    200))
   page <- opened_page(report_of(brief(table, lines = c(k, g), figures = c(v = sum(v)))))
   in_page(page, "(() => { const select = document.querySelector('select'); select.value = '1';
     select.dispatchEvent(new Event('change')); })()")
@@ -188,7 +191,8 @@ test_that("a page fits a phone, and prints with all of its parts open", {
 
 test_that("text from data stays text in every place of a report", {
   skip_if_no_browser()
-  hostile <- c("<script>alert(1)</script>", "</script><script>alert(2)</script>", "<img src=x onerror=alert(3)>", "\"'><b>",
+  hostile <- c("<script>alert(1)</script>", "</script><script>alert(2)</script>", "<img src=x onerror=alert(3)>",
+    "\"'><b>",
     "\u202e\u05d0\u05d1", strrep("x", 5000), "a\u001b[31m", "a\r\nb", "", NA, "<!--", "]]>", "\u2028", "&lt;", "=1+1",
     "a/b%2F#c", "\U1F600", "__proto__", "constructor", "@3")
   table <- data.frame(key = hostile, other = rev(hostile), value = c(seq_len(17), NaN, Inf, NA))

@@ -16,6 +16,7 @@ test_that("every request in help(\"tasks\") works as it is written", {
   write_statement(page, "theirs.csv")
   for (call in calls) {
     value <- eval(parse(text = call)[[1]])
-    if (inherits(value, "idle_brief")) expect_true(all_tie(tie_out(value)), label = call) else expect_false(is.null(value))
+    if (inherits(value, "idle_brief")) expect_true(all_tie(tie_out(value)),
+      label = call) else expect_false(is.null(value))
   }
 })
