@@ -5,7 +5,7 @@ room("cells", "chart", place = 1,
   suits = function(picture) {
     if (picture$wide && length(cell_columns(picture, picture$columns))) "the page has a key abreast"
   },
-  value = function(picture) cell_columns(picture, picture$columns)[[1]]$figure,
+  value = function(picture) c(unlist(unname(lapply(cell_columns(picture, picture$columns), `[[`, "figure"))), NA)[1],
   draw = function(picture, asked) draw_cells(picture, asked),
   words = "a grid of cells, shaded by value"
 )

@@ -29,3 +29,13 @@ draw_on_device <- function(plot, path, ending, inches) {
 }
 
 png_type <- function() if (capabilities("cairo")) "cairo" else getOption("bitmapType")
+
+# A chart as it would be on a screen, as an image of a page of HTML that carries its own data: list(src, alt).
+chart_as_image <- function(statement) {
+  plot <- draw_chart(statement, rlang::quo(NULL))
+  path <- tempfile(fileext = ".svg")
+  on.exit(unlink(path))
+  write_chart(plot, path)
+  data <- jsonlite::base64_enc(readBin(path, "raw", file.size(path)))
+  list(src = paste0("data:image/svg+xml;base64,", gsub("\n", "", data)), alt = clean_text(plot$labels$alt))
+}

@@ -66,18 +66,12 @@ report_verdict <- function(checks) {
     tags$ul(lapply(wrong, function(check) tags$li(clean_text(check$sentence)))))
 }
 
-# The picture as it would be on a screen, as an image that carries its own data.
 report_chart <- function(statement, fold) {
   if (!requireNamespace("ggplot2", quietly = TRUE)) return(NULL)
-  plot <- tryCatch(draw_chart(statement, rlang::quo(NULL)), idle_no_chart = function(e) NULL)
-  if (is.null(plot)) return(NULL)
-  path <- tempfile(fileext = ".svg")
-  on.exit(unlink(path))
-  write_chart(plot, path)
-  data <- jsonlite::base64_enc(readBin(path, "raw", file.size(path)))
+  picture <- tryCatch(chart_as_image(statement), idle_no_chart = function(e) NULL)
+  if (is.null(picture)) return(NULL)
   tags <- htmltools::tags
-  fold("Chart", tags$figure(tags$img(src = paste0("data:image/svg+xml;base64,", gsub("\n", "", data)),
-    alt = clean_text(plot$labels$alt), width = "960", height = "600")), open = TRUE)
+  fold("Chart", tags$figure(tags$img(src = picture$src, alt = picture$alt, width = "960", height = "600")), open = TRUE)
 }
 
 report_left_out <- function(drawn, facts, fold) {

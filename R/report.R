@@ -60,8 +60,9 @@ write_report <- function(x, path, title = NULL, chart = TRUE) {
 
 pages_to_report <- function(x) {
   if (is_brief(x) || is.data.frame(x)) x <- list(x)
-  if (!is.list(x) || length(x) == 0) stop_idle(
-    "bad_argument", sprintf("report() takes a statement, a brief or a list of them, and got %s.", a_thing(x))
+  if (!is.list(x) || is.object(x) || length(x) == 0) stop_idle(
+    "bad_argument", sprintf("report() takes a statement, a brief or a list of them, and got %s.", a_thing(x)),
+    "A page is made of a table by brief(table, lines = ..., figures = ...)."
   )
   lapply(unname(x), function(page) {
     if (is_brief(page)) page <- draw_up(page)

@@ -67,9 +67,16 @@ html_page <- function(x) {
   paste0(
     "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>", title, "</title>\n<style>",
       html_style,
-    "</style>\n</head>\n<body>\n", html_table(page_cells(x), title), "<ul>\n",
+    "</style>\n</head>\n<body>\n", html_chart(x), html_table(page_cells(x), title), "<ul>\n",
     paste0("<li>", html_text(page_remarks(x)), "</li>\n", collapse = ""), "</ul>\n</body>\n</html>\n"
   )
+}
+
+# The section `chart` puts a picture on the page.
+html_chart <- function(x) {
+  if (is.null(statement_part(x, "brief")$checked$chart)) return("")
+  picture <- chart_as_image(x)
+  sprintf("<img src=\"%s\" alt=\"%s\" width=\"960\" height=\"600\">\n", picture$src, html_text(picture$alt))
 }
 
 html_table <- function(cells, caption) {

@@ -54,7 +54,22 @@ r_mutations <- list(
   list("days_of_steps", "steps * 7 - 3", "steps * 7 - 2", "prepare-fill-calendar"),
   list("without_made", "!ctx$made %in% names(ctx$columns)", "TRUE", "prepare-fill-calendar"),
   list("rows_by_lot", "part$seed", "1", "prepare-stack-on"),
-  list("placed_elsewhere", "<- TRUE", "<- FALSE", "prepare-stack-on")
+  list("placed_elsewhere", "<- TRUE", "<- FALSE", "prepare-stack-on"),
+  list("gather_rest", "!additive", "FALSE", "chart"),
+  list("steps_data", "end - start - sum(values)", "0", "chart"),
+  list("in_pieces", "1.5 * stats::median(steps)", "1e9", "chart"),
+  list("tied_places", "lengths(tied)", "1L", "chart"),
+  list("marks_of", "c(0.1, 0.5, 0.9)", "c(0.1, 0.6, 0.9)", "chart"),
+  list("shades", "pmax(at, 0)", "at^0", "chart"),
+  list("low_end", "diff(range) > 0.4 * range[2]", "TRUE", "chart"),
+  list("covered_lines", "lines$level == k + 1", "lines$level == k", "report"),
+  list("entries_of_the_ledger", "is.null(below)", "TRUE", "report"),
+  list("summed_columns", "values[!met] <- NA", "values[met] <- NA", "report"),
+  list("entries_kept", "<= each", "<= 1", "report"),
+  list("rest_sums", "na.rm = TRUE", "na.rm = FALSE", "report"),
+  list("json_in_html", "\"\\\\u003c\"", "\"<\"", "report"),
+  list("security_policy", "default-src 'none'", "default-src *", "report"),
+  list("own_names", "tolower(names)", "names", "differences")
 )
 
 core_mutations <- list(

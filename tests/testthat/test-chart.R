@@ -162,6 +162,9 @@ test_that("the section chart says what is drawn, in R, in a file, and in words",
   path <- withr::local_tempfile(fileext = ".yaml")
   write_brief(page, path)
   expect_equal(chart(read_brief(path, outside = TRUE))$data$value, chart(page)$data$value)
+  html <- withr::local_tempfile(fileext = ".html")
+  write_statement(page, html)
+  expect_match(readLines(html), "<img src=\"data:image/svg.*alt=\"A chart of passages by lock: bars", all = FALSE)
   for (kind in kinds) expect_no_error(amend(if (kind == "cells") pages$crosstab else pages$ranks,
     chart = !!as.name(kind)))
   expect_match(said_by(amend(page, chart = bras(passages))), "no kind of chart `bras`.*bars")
