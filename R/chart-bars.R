@@ -32,28 +32,38 @@ draw_bars <- function(picture, asked, cumulative = FALSE) {
   data <- line_data(picture, asked$x, second$per)
   falling <- cumulative || !keeps_order(picture)
   missing <- !is.finite(data$value)
-  found <- if (second$how == "colour") gather_labels(data[!missing, ], asked$most, picture, second$per, falling) else
+  found <- if (second$how == "colour") gather_labels(data[!missing, ], asked$most, picture, asked$x, second$per,
+    falling) else
     gather_by(data[!missing, ], asked$most, picture, asked$x, falling)
   found$data <- labelled(found$data, picture, asked$x, second$per)
   if (cumulative) found$data$reached <- stats::ave(found$data$value, found$data$group, FUN = cumsum)
   data <- placed_bars(found$data, second$how, falling)
   if (cumulative) data$side[!duplicated(data$group)] <- -0.35
-  notes <- c(gathered_words(found), if (any(missing)) sprintf("%s no %s", if (sum(missing) == 1) "1 line has" else
-    paste(big_mark(sum(missing)), "lines have"), picture$columns[[asked$x]]$heading))
+  notes <- c(gathered_words(found), lacking(sum(missing), picture$columns[[asked$x]]$heading))
   layers <- c(bar_layers(picture, asked, data, second$how), if (cumulative) cumulative_layers(picture, asked, data))
   in_frame(picture, asked, data, layers, asked$x, notes,
     if (cumulative) "the line is the share of all up to there")
 }
 
-# With groups side by side, the labels are what is gathered.
-gather_labels <- function(data, most, picture, per, falling) {
+# With groups side by side, the labels are what is gathered, within each group.
+gather_labels <- function(data, most, picture, name, per, falling) {
   code <- key_codes(picture, per, data$row)
-  size <- tapply(abs(data$value), code, sum, na.rm = TRUE)
-  kept <- names(sort(-size))[seq_len(min(most, length(size)))]
-  left <- sum(!code %in% kept)
+  size <- sort(-tapply(abs(data$value), code, sum, na.rm = TRUE))
+  adds <- is_additive(picture, name)
+  n <- length(size) - (most - adds)
+  if (length(size) <= most) n <- 0
+  kept <- names(size)[seq_len(length(size) - n)]
+  rest <- data[!code %in% kept, ]
   data <- data[code %in% kept, ]
   if (falling) data <- data[order(match(code[code %in% kept], kept)), ]
-  list(data = data, left = left, gathered = 0)
+  if (n == 0 || !adds) return(list(data = data, left = nrow(rest), gathered = 0))
+  sums <- tapply(rest$value, factor(rest$group, unique(rest$group)), sum)
+  part <- picture$columns[[name]]
+  others <- data.frame(
+    label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE, row = NA,
+    text = column_texts(as.numeric(sums), part$format, FALSE, NULL, decimals = part$decimals)
+  )
+  list(data = rbind(data, others[names(data)]), left = 0, gathered = nrow(rest))
 }
 
 # Where each bar stands: its label as a factor from the first down, its colour, its panel.

@@ -39,8 +39,7 @@ draw_places <- function(picture, asked) {
   few <- tied_places(data[first, ], picture, asked$x, if (length(per)) per)
   notes <- c(
     if (any(!first)) sprintf("%s not drawn", is_are(sum(!first), "line")),
-    if (any(gone)) sprintf("%s no place", if (sum(gone) == 1) "1 line has" else paste(big_mark(sum(gone)),
-      "lines have"))
+    lacking(sum(gone), "place")
   )
   in_frame(picture, asked, few, place_layers(picture, asked, few), asked$x, notes,
     sprintf("numbered by %s", picture$columns[[rank]]$heading))

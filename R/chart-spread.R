@@ -42,8 +42,7 @@ draw_spread <- function(picture, asked) {
   bins <- do.call(rbind, lapply(shown, function(name) bins_of(values[there & group == name], name, window)))
   beyond <- sum(there & (values < window[1] | values > window[2]))
   notes <- c(
-    if (any(!there)) sprintf("%s no %s", if (sum(!there) == 1) "1 entry has" else
-      paste(big_mark(sum(!there)), "entries have"), picture$columns[[asked$x]]$heading),
+    lacking(sum(!there), picture$columns[[asked$x]]$heading, count_of(sum(!there), "entry", "entries")),
     if (beyond > 0) sprintf("%s outside of the picture", is_are(beyond, "value")),
     if (length(sizes) > length(shown)) sprintf("%s not drawn", is_are(length(sizes) - length(shown), "group"))
   )

@@ -96,6 +96,11 @@ gather_by <- function(data, most, picture, name, falling = TRUE) {
     gathered = sum(vapply(found, `[[`, 1, "gathered")))
 }
 
+# How many have no value to draw.
+lacking <- function(n, what, who = count_of(n, "line")) {
+  if (n > 0) sprintf("%s %s no %s", who, if (n == 1) "has" else "have", what)
+}
+
 gathered_words <- function(found) {
   c(if (found$left > 0) sprintf("%s not drawn", is_are(found$left, "line")),
     if (found$gathered > 0) sprintf("%s drawn as others", is_are(found$gathered, "line")))

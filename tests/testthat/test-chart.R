@@ -92,6 +92,10 @@ test_that("many groups are gathered where they may be added up, and left out whe
   expect_equal(nrow(bars), 10)
   expect_equal(sum(bars$x), sum(tolls$toll, na.rm = TRUE))
   expect_match(chart(statement, bars(most = 10))$labels$caption, "19,951 lines are drawn as others")
+  side <- chart(pages$crossing, bars(receipts, most = 4))
+  expect_equal(length(unique(side$data$label)), 4)
+  expect_equal(as.numeric(tapply(side$data$value, side$data$group, sum)),
+    as.numeric(tapply(tolls$toll, ifelse(is.na(tolls$paid), "(missing)", tolls$paid), sum, na.rm = TRUE)))
   middle <- brief(tolls, lines = passage, figures = c(typical = median(toll)))
   plot <- chart(middle, bars(most = 10))
   expect_equal(nrow(built(plot)[[1]]), 10)
