@@ -6,7 +6,7 @@ rooms <- new.env(parent = emptyenv())
 
 answers_owed <- list(
   section = c("place", "read", "option", "check", "leaves", "work", "words", "aside", "owes"),
-  row = c("args", "takes", "gives", "work", "words"),
+  row = c("args", "takes", "gives", "work", "again", "words"),
   figure = c("args", "takes", "gives", "fold", "slide", "again", "in_columns", "exact", "by_hand", "additive", "words"),
   frame_value = c("check", "slide", "again"),
   window = c("args", "check", "work", "again", "rows_used", "whole", "result", "words"),

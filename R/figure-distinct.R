@@ -11,7 +11,7 @@ combined <- function(...) {
 }
 
 room("combination", "row", topic = "numbers",
-  args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined,
+  args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined, again = NULL,
   words = "a number for each combination of several values, such as count_distinct() takes; missing if one is"
 )
 

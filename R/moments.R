@@ -9,14 +9,6 @@ as_days <- function(x) {
   floor(as.double(unclass(x)))
 }
 
-on_date <- function(name, part, words) {
-  force(part)
-  room(name, "row", topic = "dates",
-    args = alist(x = ), takes = list(x = "moment"), gives = "integer",
-    work = function(x) core_date_part(as_days(x), part, 1L), words = words
-  )
-}
-
 month_start <- function(starts) {
   if (length(starts) != 1 || !is.numeric(starts) || !starts %in% 1:12) {
     stop_idle("bad_argument", "fiscal_year(starts = ) takes a month, 1 to 12.")

@@ -56,7 +56,7 @@ two_numbers <- list(x = "number", y = "number")
 
 room("*", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants,
-  work = arithmetic(`*`), words = "times"
+  work = arithmetic(`*`), again = numbers_again(`*`), words = "times"
 )
 
 divided <- function(x, y, tally) {
@@ -73,7 +73,7 @@ divided <- function(x, y, tally) {
 
 room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
-  work = divided, words = "divided by; by zero gives missing, counted"
+  work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE), words = "divided by; by zero gives missing, counted"
 )
 
 # The rest has the sign of the divisor, as the rest of a clock has.
@@ -101,7 +101,13 @@ floor_quotient <- function(x, y) {
 
 room("%%", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants, counts = TRUE,
-  work = rest_of, words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
+  work = rest_of, again = numbers_again(function(x, y) {
+    y[(y == 0) %in% TRUE] <- NA
+    rest <- x %% y
+    wrong <- which(rest != 0 & (rest < 0) != (y < 0))
+    rest[wrong] <- rest[wrong] + y[wrong]
+    rest
+  }), words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
 )
 
 # What has no power, root or logarithm gives missing, counted.
@@ -124,6 +130,10 @@ power_of <- function(x, y, tally) {
 
 room("^", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE, work = power_of,
+  again = numbers_again(function(x, y) {
+    none <- is.finite(x) & is.finite(y) & x < 0 & y != floor(y) | x == 0 & y < 0
+    ifelse(none %in% TRUE, NA, x^y)
+  }, wholes = FALSE),
   words = "to the power of; where there is none, missing, counted"
 )
 
@@ -173,6 +183,10 @@ room("+", "row", topic = "numbers",
     if (is_moment_vector(y)) return(moved(y, x))
     arithmetic(`+`)(x, y)
   },
+  again = function(x, y = 0L) {
+    if (is_moment_vector(y)) return(moment_again(y, x))
+    if (is_moment_vector(x)) moment_again(x, y) else numbers_again(`+`)(x, y)
+  },
   words = "plus; a date plus days is a date"
 )
 
@@ -184,6 +198,12 @@ room("-", "row", topic = "numbers",
     if (is_moment_vector(y)) return(days_between(x, y))
     if (is_moment_vector(x)) return(moved(x, -as_plain_number(y)))
     arithmetic(`-`)(x, y)
+  },
+  again = function(x, y = NULL) {
+    if (is.null(y)) return(numbers_again(function(x, y) -x)(x, 0L))
+    if (is_moment_vector(x) && is_moment_vector(y)) return(as.double(difftime(at_midnight(x, y), at_midnight(y, x),
+      units = "days")))
+    if (is_moment_vector(x)) moment_again(x, -as.double(y)) else numbers_again(`-`)(x, y)
   },
   words = "minus; the difference of two dates is a number of days"
 )
@@ -234,6 +254,14 @@ room("rounded", "row", topic = "numbers",
     result[rep_len(is_missing_value(x) | is.na(digits), length(result))] <- NA_real_
     result
   },
+  again = function(x, digits) {
+    if (inherits(x, "integer64")) return(NULL)
+    scale <- 10^trunc(as.double(digits))
+    scaled <- abs(as.double(x)) * scale
+    # As the number is written to 15 digits.
+    near <- floor(as.double(sprintf("%.15g", scaled)) + 0.5) / scale
+    ifelse(is.finite(scaled) & scaled < 2^52, sign(as.double(x)) * near, as.double(x))
+  },
   words = "rounded; halves go away from zero"
 )
 
@@ -241,7 +269,7 @@ on_number <- function(name, fn, words) {
   force(fn)
   room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = number_kind,
-    work = function(x) fn(as_plain_number(x)), words = words
+    work = function(x) fn(as_plain_number(x)), again = function(x) fn(as.double(x)), words = words
   )
 }
 
@@ -250,7 +278,8 @@ on_whole <- function(name, fn, words) {
   force(fn)
   room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = arithmetic_kind,
-    work = function(x) fn(if (inherits(x, "integer64")) x else as_plain_number(x)), words = words
+    work = function(x) fn(if (inherits(x, "integer64")) x else as_plain_number(x)),
+    again = function(x) if (inherits(x, "integer64")) fn(x) else fn(as.double(x)), words = words
   )
 }
 
@@ -270,6 +299,7 @@ on_some_numbers <- function(name, fn, none, what, words) {
       x <- as_plain_number(x)
       without_result(suppressWarnings(fn(x)), none(x), what, tally)
     },
+    again = function(x) ifelse(none(as.double(x)) %in% TRUE, NA, suppressWarnings(fn(as.double(x)))),
     words = words
   )
 }
@@ -306,11 +336,11 @@ rowwise <- function(ahead) {
 
 room("least", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`<`), words = "the least of several numbers in a row; missing if one of them is"
+  work = rowwise(`<`), again = extreme_again(pmin), words = "the least of several numbers in a row; missing if one of them is"
 )
 room("greatest", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`>`), words = "the greatest of several numbers in a row; missing if one of them is"
+  work = rowwise(`>`), again = extreme_again(pmax), words = "the greatest of several numbers in a row; missing if one of them is"
 )
 
 # Digits with a sign, a decimal point and an exponent, and nothing else.
@@ -329,6 +359,11 @@ room("as_number", "row", topic = "numbers",
     result <- on_texts(x, strict_number)
     count_up(tally, "Text that is no number", sum(is.na(result)) - sum(is_missing_value(x)))
     result
+  },
+  again = function(x) {
+    if (!is.character(x) && !is.factor(x)) return(as.double(x))
+    text <- trimws(as.character(x))
+    suppressWarnings(as.double(ifelse(grepl("^[-+0-9.eE]+$", text), text, NA)))
   },
   words = "a number out of text: digits, sign, decimal point, exponent; what is no number is missing, counted"
 )

@@ -15,5 +15,6 @@ room("has_copies", "row", topic = "copies, and partners in other tables",
     found[c(copies$row, copies$of)] <- TRUE
     found
   },
+  again = NULL,
   call = "has_copies(column, ...)", words = "whether others are alike, in every column or in those named"
 )

@@ -1,5 +1,13 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
+on_date <- function(name, part, words) {
+  force(part)
+  room(name, "row", topic = "dates",
+    args = alist(x = ), takes = list(x = "moment"), gives = "integer",
+    work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part), words = words
+  )
+}
+
 on_date("year", "year", "the year")
 on_date("quarter", "quarter", "the quarter, 1 to 4")
 on_date("month", "month", "the month, 1 to 12")
@@ -11,6 +19,7 @@ on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday
 room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
+  again = function(x, starts) date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts),
   words = "the fiscal year, named after the calendar year in which it ends"
 )
 
@@ -33,6 +42,7 @@ room("start_of", "row", topic = "dates",
     )
     as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
   },
+  again = function(x, unit) start_again(x, unit[1]),
   period = function(node) if (node$args$unit$type == "value") node$args$unit$value,
   format = function(node) {
     unit <- node$args$unit
@@ -48,6 +58,11 @@ room("as_date", "row", topic = "dates",
     result <- on_texts(as_written(x), function(texts) as.double(strict_date(texts)))
     count_up(tally, "Text that is no date", sum(is.na(result)) - sum(is_missing_value(x)))
     as_date_class(result)
+  },
+  again = function(x) {
+    if (is_moment_vector(x)) return(day_again(x))
+    text <- as.character(x)
+    as.Date(ifelse(grepl("^[0-9]{4}-[0-9][0-9]-[0-9][0-9]$", text), text, NA), format = "%Y-%m-%d")
   },
   words = "a date out of text like 2025-03-31; what is none is missing, counted"
 )

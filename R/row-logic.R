@@ -126,6 +126,7 @@ comparison <- function(op, ordered) {
   room(op, "row", topic = "conditions and choices",
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
     ready = if (ordered) in_order_comparable else comparable, work = compare_with(match.fun(op), ordered),
+    again = function(x, y) compared_again(match.fun(op), x, y, ordered),
     words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares"
   )
 }
@@ -146,6 +147,12 @@ room("%in%", "row", topic = "conditions and choices",
     list(type = "call", fn = "%in%", args = comparable(args, ctx), kind = "logical")
   },
   work = function(x, set) in_set(x, set),
+  again = function(x, set) {
+    if (inherits(x, "integer64") || inherits(set, "integer64")) return(NULL)
+    if (is_moment_vector(x)) set <- as.double(at_midnight(set, x))
+    found <- if (is_moment_vector(x)) as.double(x) %in% set else as.vector(x) %in% as.vector(set)
+    ifelse(missing_again(x), NA, found)
+  },
   words = "is one of a set of values, written as c(...) or held by a variable"
 )
 
@@ -184,22 +191,31 @@ room("between", "row", topic = "conditions and choices",
     list(x = lower[[1]], low = lower[[2]], high = upper[[2]])
   },
   work = function(x, low, high) compare_with(`>=`, TRUE)(x, low) & compare_with(`<=`, TRUE)(x, high),
+  again = function(x, low, high) {
+    from <- compared_again(`<`, x, low, TRUE)
+    to <- compared_again(`>`, x, high, TRUE)
+    if (is.null(from) || is.null(to)) NULL else !(from | to)
+  },
   words = "from one bound to another, both included"
 )
 
 two_conditions <- list(x = "logical", y = "logical")
 room("&", "row", topic = "conditions and choices",
-  args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `&`, words = "and"
+  args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `&`,
+  again = function(x, y) ifelse(x %in% FALSE | y %in% FALSE, FALSE, ifelse(is.na(x) | is.na(y), NA, TRUE)), words = "and"
 )
 room("|", "row", topic = "conditions and choices",
-  args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `|`, words = "or"
+  args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `|`,
+  again = function(x, y) ifelse(x %in% TRUE | y %in% TRUE, TRUE, ifelse(is.na(x) | is.na(y), NA, FALSE)), words = "or"
 )
 room("!", "row", topic = "conditions and choices",
-  args = alist(x = ), takes = list(x = "logical"), gives = "logical", work = `!`, words = "not"
+  args = alist(x = ), takes = list(x = "logical"), gives = "logical", work = `!`,
+  again = function(x) ifelse(is.na(x), NA, x %in% FALSE), words = "not"
 )
 
 room("is_missing", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "any"), gives = "logical", work = is_missing_value,
+  again = function(x) missing_again(x),
   words = "is missing"
 )
 
@@ -244,6 +260,13 @@ room("case", "row", topic = "conditions and choices",
     }
     choose_from(args[branches + seq_len(branches + 1)], choice)
   },
+  again = function(...) {
+    args <- list(...)
+    branches <- (length(args) - 1) / 2
+    value <- args[[length(args)]]
+    for (k in rev(seq_len(branches))) value <- either_again(args[[k]] %in% TRUE, args[[branches + k]], value)
+    value
+  },
   call = "case(when(condition, value), ..., otherwise = )", words = "the value of the first condition that is met"
 )
 
@@ -253,6 +276,7 @@ room("or_else", "row", topic = "conditions and choices",
     n <- max(length_of(x), length_of(y))
     choose_from(list(x, y), rep_len(ifelse(is_missing_value(x), 2, 1), n))
   },
+  again = function(x, y) either_again(!missing_again(x), x, y),
   words = "the first value, or the second where it is missing"
 )
 
@@ -288,6 +312,11 @@ room("bands", "row", topic = "conditions and choices",
   },
   work = function(x, at, labels) {
     factor(labels[findInterval(as_plain_number(x), at) + 1], levels = labels)
+  },
+  again = function(x, at, labels) {
+    band <- rep(1L, length(x))
+    for (limit in at) band <- band + (as.double(x) >= limit)
+    labels[band]
   },
   words = "which band between limits; a limit belongs to the band above it"
 )

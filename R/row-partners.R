@@ -7,7 +7,7 @@ room("has_partner", "row", topic = "copies, and partners in other tables",
     table <- table_named(parts$from, ctx)
     partner_node("has_partner", check_match(parts$match, values, table, "has_partner", ctx), table)
   },
-  work = function(..., node, table) !is.na(partners_of_values(list(...), node, table)),
+  work = function(..., node, table) !is.na(partners_of_values(list(...), node, table)), again = NULL,
   call = "has_partner(from, match = c(key, here == there))",
   words = "whether another table has a line with the same keys; a missing key has none"
 )
@@ -24,6 +24,7 @@ room("column_of", "row", topic = "copies, and partners in other tables",
     found[is_missing_value(list(...)[[1]])] <- NA
     found
   },
+  again = NULL,
   call = "x %in% column_of(from, column)", words = "is one of the values of a column of another table"
 )
 

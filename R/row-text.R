@@ -6,6 +6,11 @@ room("joined", "row", topic = "text",
     parts <- lapply(list(...), as_written)
     Reduce(function(a, b) join_two(a, b, sep), parts)
   },
+  again = function(..., sep) {
+    parts <- lapply(list(...), text_again)
+    gone <- Reduce(`|`, lapply(parts, is.na))
+    ifelse(gone, NA, do.call(paste, c(parts, list(sep = sep[1]))))
+  },
   words = "texts joined into one; missing if one of them is"
 )
 
@@ -20,16 +25,17 @@ join_two <- function(a, b, sep) {
 }
 
 room("as_text", "row", topic = "text",
-  args = alist(x = ), takes = list(x = "any"), gives = "text", work = as_written,
+  args = alist(x = ), takes = list(x = "any"), gives = "text", work = as_written, again = function(x) text_again(x),
   words = "text out of any value"
 )
 
 # A function of texts and what it is told besides: on each text once where that is the same for all
 # rows, else on each combination once. What is missing anywhere gives missing.
-on_text <- function(name, gives, fn, words, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
+on_text <- function(name, gives, fn, words, again, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
   room(name, "row", topic = "text",
     args = args, takes = takes, gives = gives, ready = ready,
-    work = function(...) texts_worked(fn, list(...)), words = words
+    work = function(...) texts_worked(fn, list(...)), again = function(...) each_text_again(again, list(...)),
+    words = words
   )
 }
 
@@ -57,20 +63,24 @@ texts_worked <- function(fn, args) {
   if (is.character(every)) pooled(number, every) else core_look_up(number, every)
 }
 
-on_text("upper", "text", in_unicode(toupper), "in capitals")
-on_text("lower", "text", in_unicode(tolower), "in small letters")
+on_text("upper", "text", in_unicode(toupper), "in capitals", toupper)
+on_text("lower", "text", in_unicode(tolower), "in small letters", tolower)
 on_text(
-  "trimmed", "text", in_unicode(function(x) gsub("[[:space:]]+", " ", trimws(x))), "without spare spaces"
+  "trimmed", "text", in_unicode(function(x) gsub("[[:space:]]+", " ", trimws(x))), "without spare spaces",
+  function(x) paste(Filter(nzchar, strsplit(x, "[[:space:]]+")[[1]]), collapse = " ")
 )
-on_text("text_length", "integer", in_unicode(function(x) nchar(x, "chars")), "the number of characters")
+on_text("text_length", "integer", in_unicode(function(x) nchar(x, "chars")), "the number of characters",
+  function(x) length(utf8ToInt(x)))
 
 with_part <- alist(x = , part = )
 part_takes <- list(x = "text", part = "text")
-on_text("starts_with", "logical", function(x, part) startsWith(x, part), "begins with", with_part, part_takes)
-on_text("ends_with", "logical", function(x, part) endsWith(x, part), "ends with", with_part, part_takes)
+on_text("starts_with", "logical", function(x, part) startsWith(x, part), "begins with",
+  function(x, part) identical(substr(x, 1, nchar(part)), part), with_part, part_takes)
+on_text("ends_with", "logical", function(x, part) endsWith(x, part), "ends with",
+  function(x, part) identical(substr(x, nchar(x) - nchar(part) + 1, nchar(x)), part), with_part, part_takes)
 on_text(
   "contains", "logical", function(x, part) by_part(part, x, function(one, texts) grepl(one, texts, fixed = TRUE)),
-  "contains", with_part, part_takes
+  "contains", function(x, part) !nzchar(part) || regexpr(part, x, fixed = TRUE) > 0, with_part, part_takes
 )
 
 # Work on all texts that share a part at once.
@@ -90,6 +100,7 @@ replaced_part <- function(x, from, to) {
 }
 
 on_text("replaced", "text", replaced_part, "with a part replaced, letter for letter",
+  function(x, from, to) if (nzchar(from)) replaced_again(x, from, to) else x,
   args = alist(x = , from = , to = ), takes = list(x = "text", from = "text", to = "text"),
   ready = function(args, ctx) {
     if (identical(args$from$value, "")) stop_in(ctx, "bad_argument", "replaced() has nothing to look for: from = \"\".")
@@ -109,6 +120,7 @@ whole_places <- function(args, ctx) {
 
 on_text("characters", "text", in_unicode(function(x, from, to) substr(x, as.double(from), as.double(to))),
   "the characters from one place to another",
+  function(x, from, to) substring(x, from, to),
   args = alist(x = , from = , to = 2147483647), takes = list(x = "text", from = "number", to = "number"),
   ready = whole_places
 )

@@ -44,7 +44,7 @@ room("abreast", "section",
   },
   asks = function(checked) list(lines = checked, footing = checked),
   aside = NULL,
-  owes = function(drawn, checked) list(check_crosstab(drawn))
+  owes = function(drawn, checked) list(check_crosstab(drawn), check_cells_abreast(drawn, checked))
 )
 
 abreast_args <- alist(key = , figures = NULL, totals = "none", order = NULL, columns = NULL, other = NULL)

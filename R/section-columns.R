@@ -19,5 +19,5 @@ room("columns", "section",
   },
   words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),
   aside = NULL,
-  owes = function(drawn, checked) list()
+  owes = function(drawn, checked) check_worked_columns(drawn, checked)
 )

@@ -41,7 +41,7 @@ room("lines", "section",
   },
   grants = function(checked, abreast) structure(checked, abreast = abreast),
   aside = NULL,
-  owes = function(drawn, checked) list(check_counts(drawn))
+  owes = function(drawn, checked) list(check_counts(drawn), check_own_keys(drawn, checked))
 )
 
 # The keys of each entry; values that a fixed set of columns does not name are one value already.

@@ -28,7 +28,7 @@ room("only", "section",
     named <- stats::setNames(list(rows, reason), c(free_name("entry", names), free_name("reason", names)))
     as_frame(c(named[1], columns, named[2]), length(rows))
   },
-  owes = function(drawn, checked) list()
+  owes = function(drawn, checked) list(check_kept(drawn, checked))
 )
 
 # Leaves out the entries that do not meet a condition, with the reasons.

@@ -27,7 +27,7 @@ room("order", "section",
   },
   words = function(checked) paste("Sort by", sort_words(checked)),
   aside = NULL,
-  owes = function(drawn, checked) list()
+  owes = function(drawn, checked) list(check_sorted(drawn, checked))
 )
 
 # A line of others comes last in its group: after the leading sort keys that the groups are made of.

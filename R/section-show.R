@@ -36,7 +36,7 @@ room("show", "section",
     columns$reason <- rep(sprintf("not among %s", both(vapply(checked, show_words, ""))), length(rows))
     as_frame(columns, length(rows))
   },
-  owes = function(drawn, checked) list(check_shown(drawn), check_others(drawn))
+  owes = function(drawn, checked) list(check_shown(drawn), check_shown_again(drawn, checked), check_others(drawn))
 )
 
 all_of <- function(met, n) Reduce(`&`, met, rep(TRUE, n))
