@@ -29,12 +29,13 @@ check_kept <- function(drawn, checked) {
     if (is.null(before)) " for those that the source gave" else "")))
   at <- rows_in_source(stage$entries, rows[wrong])
   a_check("kept", FALSE, sprintf(
-    "Kept: %s; %s though %s, the first in row %s.", what, is_are(length(wrong), "entry") |> entries_said(),
-    if (kept[wrong[1]]) "a condition is not met" else "all conditions are met", big_mark(at[1])
+    "Kept: %s; %s wrongly, the first in row %s: %s.", what, entries_are(length(wrong), "kept or left out"),
+    big_mark(at[1]), if (kept[wrong[1]]) "kept, though a condition is not met" else
+      "left out, though all conditions are met"
   ), data.frame(entry = at, used = ifelse(kept[wrong], "yes", "no"), again = ifelse(kept[wrong], "no", "yes")))
 }
 
-entries_said <- function(text) sub("entrys", "entries", text)
+entries_are <- function(n, what) paste(entry_count(n), if (n == 1) "is" else "are", what)
 
 # TRUE, FALSE or missing for each row; the name of a function without a second way.
 conditions_again <- function(checked, plain) {
@@ -106,8 +107,7 @@ check_own_keys <- function(drawn, checked) {
     own <- plain_vector(pick_rows(drawn$lines$columns[[part$name]], line))
     wrong <- rows_that_differ(own, found$value)
     if (length(wrong)) return(a_check("grouped", FALSE, sprintf(
-      "Grouped: %s not in the line of its own `%s`, the first in row %s: %s.", is_are(length(wrong), "entry") |>
-        entries_said(), part$name, big_mark(rows_in_source(drawn$entries, rows[wrong[1]])),
+      "Grouped: %s in the line of its own `%s`, the first in row %s: %s.", entries_are(length(wrong), "not"), part$name, big_mark(rows_in_source(drawn$entries, rows[wrong[1]])),
       exact_text(found$value[wrong[1]])
     ), data.frame(entry = rows_in_source(drawn$entries, rows[wrong]), key = part$name)))
   }

@@ -259,8 +259,9 @@ room("rounded", "row", topic = "numbers",
     scale <- 10^trunc(as.double(digits))
     scaled <- abs(as.double(x)) * scale
     # As the number is written to 15 digits.
-    near <- floor(as.double(sprintf("%.15g", scaled)) + 0.5) / scale
-    ifelse(is.finite(scaled) & scaled < 2^52, sign(as.double(x)) * near, as.double(x))
+    near <- suppressWarnings(floor(as.double(sprintf("%.15g", scaled)) + 0.5) / scale)
+    result <- ifelse(is.finite(scaled) & scaled < 2^52, sign(as.double(x)) * near, as.double(x))
+    ifelse(missing_again(x) | is.na(digits), NA, result)
   },
   words = "rounded; halves go away from zero"
 )
