@@ -32,14 +32,40 @@ ranks_in_columns <- function(node, group, ordered) {
 # frame that is off by a row shows in the first row where the values differ.
 frames_of_groups <- function(part, values, group, table) {
   node <- part$node
-  if (!goes_by_totals(node$figure)) return(NULL)
+  farther <- farther_of(node$figure)
+  if (!goes_by_totals(node$figure) && is.null(farther)) return(NULL)
   frames <- frames_in_columns(node, group, table)
   if (is.null(frames)) return(NULL)
-  found <- totals_in_columns(node$figure, frames, table)
-  rows_check(
-    "frames", part, values, ifelse(frames$full, found$values, NA), "each frame has the width it says, and its total",
-    table, found$slack
-  )
+  found <- if (is.null(farther)) totals_in_columns(node$figure, frames, table) else
+    list(values = ends_in_columns(node$figure, frames, table, farther), slack = 0)
+  said <- if (is.null(farther)) "each frame has the width it says, and its total" else
+    "each frame has the width it says, and its own end"
+  rows_check("frames", part, values, ifelse(frames$full, found$values, NA), said, table, found$slack)
+}
+
+# The smallest or the largest of a frame.
+farther_of <- function(figure) {
+  if (figure$type == "figure" && isTRUE(figure$args$x$kind %in% c("integer", "double"))) room_of("figure",
+    figure$fn)$farther
+}
+
+# Of each frame the end of two stretches that cover it, whose lengths are powers of two: each step doubles them.
+ends_in_columns <- function(figure, frames, table, farther) {
+  x <- as.double(plain_vector(evaluate_column(figure$args$x, table)))
+  where <- figure$args$where
+  if (!is.null(where)) x[!plain_vector(evaluate_column(where, table)) %in% TRUE] <- NA
+  if (any(is.nan(x) & !is_missing_value(x))) return(rep(NaN, table$n))
+  stretch <- x[frames$order]
+  width <- frames$high - frames$low + 1
+  step <- floor(log2(pmax(width, 1)))
+  found <- rep(NA_real_, table$n)
+  for (k in seq(0, max(step, 0))) {
+    rows <- which(step == k & width > 0)
+    found[rows] <- farther(stretch[frames$low[rows]], stretch[frames$high[rows] - 2^k + 1], na.rm = TRUE)
+    ahead <- seq_along(stretch) + 2^k
+    stretch <- farther(stretch, stretch[ahead], na.rm = TRUE)
+  }
+  found
 }
 
 goes_by_totals <- function(figure) {
@@ -47,8 +73,8 @@ goes_by_totals <- function(figure) {
     (is.null(figure$args$x) || figure$args$x$kind %in% c("integer", "double"))
 }
 
-# For each row the first and the last row of its frame, as places in `order`; NULL where months are
-# counted, which have no fixed length.
+# For each row the first and the last row of its frame, as places in `order`; NULL where a date is no number, or there
+# are too many of them.
 frames_in_columns <- function(node, group, table) {
   frame <- node$frame
   ordered <- plain_order(node$along, table)
@@ -73,15 +99,17 @@ frames_in_columns <- function(node, group, table) {
 
 dated_frames <- function(node, group, table, order, begin, end) {
   frame <- node$frame
-  if ("months" %in% c(frame$behind$unit, frame$ahead$unit)) return(NULL)
   day <- as_days(evaluate_column(dated_along(node$along), table))
   if (!all(is.finite(day))) return(NULL)
-  away <- function(reach) reach$n - isTRUE(reach$short_of)
-  first <- day - away(frame$behind)
-  last <- day + away(frame$ahead)
-  span <- diff(range(day)) + away(frame$behind) + away(frame$ahead) + 1
-  key <- (group * 2 * span + day - min(day))[order]
-  base <- group * 2 * span - min(day)
+  distinct <- unique(day)
+  if (length(distinct) > 1e5) return(NULL)
+  ends <- vapply(distinct, calendar_ends, numeric(2), frame = frame)[, match(day, distinct), drop = FALSE]
+  first <- ends[1, ]
+  last <- ends[2, ]
+  least <- min(day, first)
+  span <- max(day, last) - least + 1
+  key <- (group * 2 * span + day - least)[order]
+  base <- group * 2 * span - least
   full <- first >= day[order][begin] & (last <= day[order][end] | frame$ahead$n == 0)
   list(
     order = order, low = findInterval(base + first, key, left.open = TRUE) + 1L, high = findInterval(base + last, key),
@@ -117,4 +145,53 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0) {
   ), cbind(rows_named(table, wrong), data.frame(
     column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
   )))
+}
+
+# Every running value from its frame, up to its row; where that is not known, the last one of each group.
+running_rows <- function(part, values, group, table) {
+  found <- frames_of_groups(part, values, group, table)
+  if (is.null(found)) running_ends(part, values, group, table) else found
+}
+
+# The value of the row that a neighbour stands in, found in whole columns: `row_of(arranged, node, day)` gives places in
+# the order of groups.
+neighbours_of_groups <- function(part, values, group, table, row_of) {
+  node <- part$node
+  ordered <- plain_order(node$along, table)$order
+  order <- ordered[order(group[ordered], method = "radix")]
+  x <- plain_vector(evaluate_column(node$args$x, table))
+  own <- group[order]
+  date <- dated_along(node$along)
+  arranged <- list(
+    n = table$n, group = own, begin = match(own, own), there = which(!is_missing_value(x)[order]),
+    day = if (!is.null(date)) as_days(evaluate_column(date, table))[order]
+  )
+  arranged$end <- arranged$begin + tabulate(own)[own] - 1L
+  place <- row_of(arranged, node)
+  place[!(place >= arranged$begin & place <= arranged$end) %in% TRUE] <- NA
+  from <- integer(table$n)
+  from[order] <- order[place]
+  expected <- x[from]
+  if (is.factor(expected)) expected <- as.character(expected)
+  if (!is.null(node$default)) expected[is.na(from)] <- node$default$value
+  wrong <- rows_that_differ(values, expected)
+  said <- "each has the value of the row it names"
+  rows <- count_of(table$n, table$row)
+  if (length(wrong) == 0) return(c(a_check("neighbours", TRUE, sprintf("%s, in all %s.", said, rows)),
+    name = part$name))
+  a_check("neighbours", FALSE, sprintf(
+    "Neighbours: `%s`: not so in %s of %s, first in %s: %s.", part$name, big_mark(length(wrong)), rows,
+    row_said(table, wrong[1]), said
+  ), cbind(rows_named(table, wrong), data.frame(
+    column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
+  )))
+}
+
+# So many rows before (below zero: after), or so many of those that are filled in.
+shifted_places <- function(arranged, by, skip) {
+  at <- seq_len(arranged$n)
+  if (!skip || by == 0) return(at - by)
+  known <- arranged$there
+  place <- if (by > 0) findInterval(at, known, left.open = TRUE) + 1L - by else findInterval(at, known) - by
+  known[ifelse(place >= 1 & place <= length(known), place, NA)]
 }

@@ -16,10 +16,12 @@ check_windows <- function(drawn, checked, table) {
 check_whole_groups <- function(part, table) {
   node <- part$node
   if (node$type != "window" || table$n > limit("most_to_sort")) return(NULL)
-  values <- as_plain_number(plain_vector(table$column(part$name)))
-  group <- core_group_numbers(window_groups(node$per, table))
+  values <- plain_vector(table$column(part$name))
   whole <- room_of("window", node$fn)$whole
-  if (!is.null(whole) && all_numbers(node)) whole(part, values, group, table)
+  of_any_kind <- isTRUE(room_of("window", node$fn)$of_any_kind)
+  if (is.null(whole) || !of_any_kind && !all_numbers(node)) return(NULL)
+  group <- core_group_numbers(window_groups(node$per, table))
+  whole(part, if (of_any_kind) values else as_plain_number(values), group, table)
 }
 
 goes_by_order <- function(figure) {

@@ -28,4 +28,4 @@ said_together <- function(checks) {
   checks[!nzchar(shared) | !duplicated(shared)]
 }
 
-check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups", columns = "Columns")
+check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups", columns = "Columns", neighbours = "Neighbours")

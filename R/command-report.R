@@ -5,7 +5,7 @@ room("report", "command", place = 2.7,
   options = function() {
     c(brief_options(), lapply(list(
       write = list(takes = "FILE", does = "the report: .html or .pdf", example = "receipts.html"),
-      `no-chart` = list(does = "leave the picture out")
+      picture = list(does = "with a picture of the page; --picture=no leaves it out", default = TRUE)
     ), function(option) c(option, group = "What comes out")))
   },
   example = "report tolls.csv --lines lock --figures 'receipts = sum(toll)' --write receipts.html",
@@ -13,7 +13,7 @@ room("report", "command", place = 2.7,
     path <- options[["write"]]
     if (is.null(path)) stop_idle("bad_argument", "report needs a file to write: --write receipts.html.")
     page <- draw_up(brief_of_options(options, files))
-    checks <- write_report(page, path, chart = !isTRUE(options[["no-chart"]]))
+    checks <- write_report(page, path, chart = isTRUE(options$picture))
     if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote a report of %s to %s.", statement_part(page, "title"),
       path)))
     if (all(vapply(checks, all_tie, TRUE))) 0L else 1L

@@ -10,7 +10,8 @@ end_of <- function(x, last) {
   if (last) max(x) else min(x)
 }
 
-extreme <- function(name, last, beginning, words) {
+extreme <- function(name, last, beginning, farther, words) {
+  force(farther)
   force(last)
   force(beginning)
   room(name, "figure",
@@ -21,9 +22,9 @@ extreme <- function(name, last, beginning, words) {
     by_hand = function(x, value, node) {
       sprintf("In order%s they begin %s.", beginning, some_values((if (last) rev else identity)(in_order(x)), most = 5))
     },
-    words = words
+    farther = farther, words = words
   )
 }
 
-extreme("min", FALSE, "", "the smallest {x}")
-extreme("max", TRUE, ", largest first,", "the largest {x}")
+extreme("min", FALSE, "", pmin, "the smallest {x}")
+extreme("max", TRUE, ", largest first,", pmax, "the largest {x}")

@@ -76,6 +76,16 @@ months_from <- function(day, months) {
   min(as.double(first) + date$mday - 1, as.double(as.Date(after)) - 1)
 }
 
+# The first and the last day of a frame of the calendar around a day.
+calendar_ends <- function(day, frame) {
+  if (!is.finite(day)) return(c(NA, NA))
+  end <- function(reach, side) {
+    away <- if (reach$unit == "months") months_from(day, side * reach$n) else day + side * reach$n
+    if (reach$short_of) away - side else away
+  }
+  c(end(frame$behind, -1), end(frame$ahead, 1))
+}
+
 time_zone <- function(like) if (is.null(attr(like, "tzone"))) "" else attr(like, "tzone")[1]
 
 unclass_moment <- function(x) if (is_moment_vector(x)) as.double(x) else x

@@ -19,7 +19,7 @@ room("running", "window",
   },
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
-  whole = function(...) running_ends(...), result = that_gives, moving = TRUE, formula = running_formulas,
+  whole = function(...) running_rows(...), result = that_gives, moving = TRUE, formula = running_formulas,
   words = "a figure over all rows up to this one"
 )
 
@@ -283,11 +283,3 @@ frame_by_hand <- function(node, here, row, place, day) {
   list(rows = rows, full = full || node$partial)
 }
 
-calendar_ends <- function(day, frame) {
-  if (!is.finite(day)) return(c(NA, NA))
-  end <- function(reach, side) {
-    away <- if (reach$unit == "months") months_from(day, side * reach$n) else day + side * reach$n
-    if (reach$short_of) away - side else away
-  }
-  c(end(frame$behind, -1), end(frame$ahead, 1))
-}

@@ -1,11 +1,12 @@
 # Other rows' values beside a row: the one before, the one a year ago, the first of the group, the last
 # that is known.
 
-neighbour <- function(name, args, check, rows, again, words, said = NULL) {
+neighbour <- function(name, args, check, rows, again, places, words, said = NULL) {
   force(args)
   force(check)
   force(rows)
   force(again)
+  force(places)
   room(name, "window",
     args = c(alist(x = ), args, alist(per = NULL, along = NULL)),
     check = function(expr, values, ctx) {
@@ -26,7 +27,8 @@ neighbour <- function(name, args, check, rows, again, words, said = NULL) {
     },
     again = function(node, table, at) neighbours_again(node, table, at, again),
     rows_used = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
-    whole = NULL, result = that_gives,
+    whole = function(part, values, group, table) neighbours_of_groups(part, values, group, table, places),
+    of_any_kind = TRUE, result = that_gives,
     own_value = TRUE, words = words, said = said
   )
 }
@@ -130,15 +132,21 @@ away_words <- function(node, side) {
 }
 
 neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(1), away(1), step_again(1),
+  function(arranged, node) shifted_places(arranged, node$n, node$skip),
   "the value n rows before, or the default", function(node) away_words(node, "before")
 )
 neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(-1), away(-1), step_again(-1),
+  function(arranged, node) shifted_places(arranged, -node$n, node$skip),
   "the value n rows after, or the default", function(node) away_words(node, "after")
 )
 
 neighbour("carried", alist(), as_checked,
   function(node, rows, x, table) core_rows_carried(rows, x),
   function(here, at, there, node, day) here[utils::tail(which(there[seq_len(at)]), 1)],
+  function(arranged, node) {
+    place <- findInterval(seq_len(arranged$n), arranged$there)
+    arranged$there[ifelse(place > 0, place, NA)]
+  },
   "the last known value up to this row"
 )
 
@@ -168,6 +176,16 @@ neighbour("earlier", alist(span = ),
     then <- if (node$span$unit == "months") months_from(now, -node$span$n) else now - node$span$n
     here[which(day[here] == then)]
   },
+  function(arranged, node) {
+    distinct <- unique(arranged$day)
+    span <- node$span
+    before <- vapply(distinct, function(day) {
+      if (is.na(day)) NA else if (span$unit == "months") months_from(day, -span$n) else day - span$n
+    }, 1)
+    then <- before[match(arranged$day, distinct)]
+    found <- match(paste(arranged$group, then), paste(arranged$group, arranged$day))
+    ifelse(is.na(then), NA, found)
+  },
   "the value at the date so long before; month ends clamp"
 )
 
@@ -187,6 +205,15 @@ value_row_again <- function(here, at, there, node, day) {
   here[abs(node$n)]
 }
 
+value_places <- function(arranged, node) {
+  back <- abs(node$n) - 1
+  if (!node$skip) return(if (node$n > 0) arranged$begin + back else arranged$end - back)
+  known <- arranged$there
+  place <- if (node$n > 0) findInterval(arranged$begin, known, left.open = TRUE) + 1L + back else
+    findInterval(arranged$end, known) - back
+  known[ifelse(place >= 1 & place <= length(known), place, NA)]
+}
+
 value_of_group <- function(name, args, number, words) {
   force(args)
   force(number)
@@ -200,7 +227,7 @@ value_of_group <- function(name, args, number, words) {
       node$n <- number(parts, values, ctx)
       skipping(node, parts, values, ctx)
     },
-    value_rows, value_row_again, words
+    value_rows, value_row_again, value_places, words
   )
 }
 

@@ -63,8 +63,8 @@ check_package() {
   folder=$(mktemp -d)
   installed=$(Rscript --vanilla -e 'cat(find.package("idleledger"))')
   R CMD build --no-build-vignettes . >"$folder/build.log" 2>&1 && mv idleledger_*.tar.gz "$folder" &&
-    (cd "$folder" && tar xzf idleledger_*.tar.gz && rm idleledger_*.tar.gz &&
-      Rscript --vanilla "$OLDPWD/tools/vignettes.R" idleledger >>build.log 2>&1 && tar czf idleledger_built.tar.gz idleledger &&
+    (cd "$folder" && built=$(ls idleledger_*.tar.gz) && tar xzf "$built" &&
+      Rscript --vanilla "$OLDPWD/tools/vignettes.R" idleledger >>build.log 2>&1 && tar czf "$built" idleledger &&
       rm -rf idleledger && _R_CHECK_FORCE_SUGGESTS_=false _R_CHECK_PKG_SIZES_THRESHOLD_=20 \
       R CMD check --no-manual --no-tests --no-vignettes --no-build-vignettes --library="$(dirname "$installed")" \
       --install="check:$installed/install.log" idleledger_*.tar.gz >check.log 2>&1)

@@ -62,7 +62,7 @@ test_that("a narrowed page says so, the left out say why, a crosstab goes by its
 
 test_that("words() has all kinds, prints as a table, and memory is given back", {
   all <- words()
-  expect_setequal(unique(all$kind), c("row", "figure", "window", "preparation", "format", "special"))
+  expect_setequal(unique(all$kind), c("row", "figure", "window", "preparation", "format", "chart", "special"))
   expect_true(all(nzchar(all$words)))
   expect_match(printed(words("preparation")), "unpivot")
   expect_match(said_by(words("verb")), "no kind of words")
