@@ -4,12 +4,13 @@
 # their own.
 plain_rows <- function(table, rows) {
   kept <- new.env(parent = emptyenv())
+  picked <- function(values) plain_vector(pick_rows(as_settled(values), rows))
   column <- function(name) {
-    if (is.null(kept[[name]])) kept[[name]] <- plain_vector(pick_rows(as_settled(table$column(name)), rows))
+    if (is.null(kept[[name]])) kept[[name]] <- picked(table$column(name))
     kept[[name]]
   }
   list(
-    n = length(rows), column = column, figure = function(id) plain_vector(pick_rows(as_settled(table$figure(id)), rows)),
+    n = length(rows), column = column, figure = function(id) picked(table$figure(id)),
     window = function(node) plain_vector(pick_rows(evaluate_column(node, table), rows))
   )
 }
@@ -40,7 +41,8 @@ chain_again <- function(node, plain) {
     node <- node$args[[1]]
   }
   value <- if (identical(node$type, "call")) row_again(node, list(), plain) else again_in_r(node, plain)
-  for (link in rev(spine)) value <- row_again(link, c(list(value), lapply(link$args[-1], again_in_r, plain = plain)), plain)
+  for (link in rev(spine)) value <- row_again(link, c(list(value), lapply(link$args[-1], again_in_r, plain = plain)),
+    plain)
   value
 }
 

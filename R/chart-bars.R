@@ -60,7 +60,8 @@ gather_labels <- function(data, most, picture, name, per, falling) {
   sums <- tapply(rest$value, factor(rest$group, unique(rest$group)), sum)
   part <- picture$columns[[name]]
   others <- data.frame(
-    label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE, row = NA,
+    label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE,
+      row = NA,
     text = column_texts(as.numeric(sums), part$format, FALSE, NULL, decimals = part$decimals)
   )
   list(data = rbind(data, others[names(data)]), left = 0, gathered = nrow(rest))

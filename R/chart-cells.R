@@ -29,7 +29,8 @@ draw_cells <- function(picture, asked) {
       is_are(length(columns) - length(shown), "column"))
   )
   figures <- unique(unlist(lapply(cell_columns(picture, picture$columns), `[[`, "figure")))
-  if (length(figures) > 1) notes <- c(notes, sprintf("of the %d figures in each cell, %s alone", length(figures), asked$x))
+  if (length(figures) > 1) notes <- c(notes, sprintf("of the %d figures in each cell, %s alone", length(figures),
+    asked$x))
   keys <- vapply(picture$columns[picture_keys(picture)], `[[`, "", "heading")
   across <- picture$facts$brief$checked$abreast$key
   picture$columns[[asked$x]] <- c(columns, edges)[[1]]

@@ -23,7 +23,8 @@ check_cells_abreast <- function(drawn, abreast) {
   first <- which(lengths(wrong) > 0)[1]
   a_check("cells abreast", FALSE, paste0("Abreast: ", both(c(
     if (n > 0) sprintf("%s of %s %s of other keys than row and column say, the first under %s in row %s",
-      big_mark(n), count_of(cells, "cell"), if (n == 1) "is" else "are", tick(names(wide$columns)[first]), big_mark(wrong[[first]][1])),
+      big_mark(n), count_of(cells, "cell"), if (n == 1) "is" else "are", tick(names(wide$columns)[first]),
+        big_mark(wrong[[first]][1])),
     if (missed > 0) sprintf("%s in no cell", is_are(missed, "line"))
   )), "."))
 }

@@ -107,7 +107,8 @@ check_own_keys <- function(drawn, checked) {
     own <- plain_vector(pick_rows(drawn$lines$columns[[part$name]], line))
     wrong <- rows_that_differ(own, found$value)
     if (length(wrong)) return(a_check("grouped", FALSE, sprintf(
-      "Grouped: %s in the line of its own `%s`, the first in row %s: %s.", entries_are(length(wrong), "not"), part$name, big_mark(rows_in_source(drawn$entries, rows[wrong[1]])),
+      "Grouped: %s in the line of its own `%s`, the first in row %s: %s.", entries_are(length(wrong), "not"),
+        part$name, big_mark(rows_in_source(drawn$entries, rows[wrong[1]])),
       exact_text(found$value[wrong[1]])
     ), data.frame(entry = rows_in_source(drawn$entries, rows[wrong]), key = part$name)))
   }

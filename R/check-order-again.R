@@ -55,7 +55,8 @@ steps_of <- function(x, down) {
 same_subtotal <- function(drawn, rows) {
   keys <- utils::head(order_of_keys(drawn$lines), -1)
   if (length(keys) == 0) return(rep(TRUE, length(rows) - 1))
-  code <- core_group_numbers(core_group(lapply(unname(drawn$lines$columns[keys]), pick_rows, rows = rows), length(rows)))
+  code <- core_group_numbers(core_group(lapply(unname(drawn$lines$columns[keys]), pick_rows, rows = rows),
+    length(rows)))
   code[-1] == code[-length(code)]
 }
 

@@ -30,7 +30,7 @@ ranks_in_columns <- function(node, group, ordered) {
 
 # Totals, averages and counts of frames from running totals, whose ends are found by place or date; a
 # frame that is off by a row shows in the first row where the values differ.
-frames_of_groups <- function(part, values, group, table) {
+frames_of_groups <- function(part, values, group, table, said = NULL) {
   node <- part$node
   farther <- farther_of(node$figure)
   if (!goes_by_totals(node$figure) && is.null(farther)) return(NULL)
@@ -38,7 +38,7 @@ frames_of_groups <- function(part, values, group, table) {
   if (is.null(frames)) return(NULL)
   found <- if (is.null(farther)) totals_in_columns(node$figure, frames, table) else
     list(values = ends_in_columns(node$figure, frames, table, farther), slack = 0)
-  said <- if (is.null(farther)) "each frame has the width it says, and its total" else
+  if (is.null(said)) said <- if (is.null(farther)) "each frame has the width it says, and its total" else
     "each frame has the width it says, and its own end"
   rows_check("frames", part, values, ifelse(frames$full, found$values, NA), said, table, found$slack)
 }
@@ -149,7 +149,7 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0) {
 
 # Every running value from its frame, up to its row; where that is not known, the last one of each group.
 running_rows <- function(part, values, group, table) {
-  found <- frames_of_groups(part, values, group, table)
+  found <- frames_of_groups(part, values, group, table, "each is the figure of the rows up to it")
   if (is.null(found)) running_ends(part, values, group, table) else found
 }
 

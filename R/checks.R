@@ -28,4 +28,5 @@ said_together <- function(checks) {
   checks[!nzchar(shared) | !duplicated(shared)]
 }
 
-check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups", columns = "Columns", neighbours = "Neighbours")
+check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups", columns = "Columns",
+  neighbours = "Neighbours")

@@ -4,8 +4,8 @@ missing_again <- function(x) {
   if (is_fraction(x)) is.na(x) & !is.nan(as.double(unclass(x))) else is.na(x)
 }
 
-# Arithmetic on numbers; missing is missing, also beside what is no number. Of 64-bit whole numbers beside numbers with a
-# fraction plain R knows less than it should.
+# Arithmetic on numbers; missing is missing, also beside what is no number. Of 64-bit whole numbers beside numbers
+# with a fraction plain R knows less than it should.
 numbers_again <- function(fn, wholes = TRUE) {
   force(fn)
   function(x, y) {
@@ -66,7 +66,7 @@ either_again <- function(first, x, y) {
   result
 }
 
-# Moments ---------------------------------------------------------------------------------------------------------------
+# Moments -----------------------------------------------------------------------------------------------------------
 
 # A date beside a time is the midnight of its day in that time's zone, and a reading of the clock is one of it too.
 at_midnight <- function(x, other) {
@@ -115,7 +115,7 @@ first_of_month <- function(day, month) {
   as.Date(ifelse(is.na(day), NA, text), format = "%Y-%m-%d")
 }
 
-# Text ------------------------------------------------------------------------------------------------------------------
+# Text -----------------------------------------------------------------------------------------------------------
 
 text_again <- function(x) {
   if (is.character(x) || is.factor(x)) return(as.character(x))

@@ -73,7 +73,8 @@ divided <- function(x, y, tally) {
 
 room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
-  work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE), words = "divided by; by zero gives missing, counted"
+  work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE),
+    words = "divided by; by zero gives missing, counted"
 )
 
 # The rest has the sign of the divisor, as the rest of a clock has.
@@ -337,11 +338,13 @@ rowwise <- function(ahead) {
 
 room("least", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`<`), again = extreme_again(pmin), words = "the least of several numbers in a row; missing if one of them is"
+  work = rowwise(`<`), again = extreme_again(pmin),
+    words = "the least of several numbers in a row; missing if one of them is"
 )
 room("greatest", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`>`), again = extreme_again(pmax), words = "the greatest of several numbers in a row; missing if one of them is"
+  work = rowwise(`>`), again = extreme_again(pmax),
+    words = "the greatest of several numbers in a row; missing if one of them is"
 )
 
 # Digits with a sign, a decimal point and an exponent, and nothing else.

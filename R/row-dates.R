@@ -19,7 +19,9 @@ on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday
 room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
-  again = function(x, starts) date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts),
+  again = function(x, starts) {
+    date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts)
+  },
   words = "the fiscal year, named after the calendar year in which it ends"
 )
 

@@ -202,7 +202,8 @@ room("between", "row", topic = "conditions and choices",
 two_conditions <- list(x = "logical", y = "logical")
 room("&", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `&`,
-  again = function(x, y) ifelse(x %in% FALSE | y %in% FALSE, FALSE, ifelse(is.na(x) | is.na(y), NA, TRUE)), words = "and"
+  again = function(x, y) ifelse(x %in% FALSE | y %in% FALSE, FALSE, ifelse(is.na(x) | is.na(y), NA, TRUE)),
+    words = "and"
 )
 room("|", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `|`,

@@ -282,4 +282,3 @@ frame_by_hand <- function(node, here, row, place, day) {
   if (frame$together && length(rows)) rows <- here[seq_along(here) >= low & place[here] <= max(place[rows])]
   list(rows = rows, full = full || node$partial)
 }
-

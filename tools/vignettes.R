@@ -17,8 +17,8 @@ vignette_index <- function(built) {
   titles <- vapply(built$docs, function(path) {
     sub(".*VignetteIndexEntry[{](.*)[}].*", "\\1", grep("VignetteIndexEntry", readLines(path), value = TRUE)[1])
   }, "")
-  index <- data.frame(File = basename(built$docs), Title = titles, PDF = basename(built$outputs), R = paste0(built$names,
-    ".R"), row.names = NULL)
+  index <- data.frame(File = basename(built$docs), Title = titles, PDF = basename(built$outputs),
+    R = paste0(built$names, ".R"), row.names = NULL)
   index$R[!basename(index$R) %in% basename(unlist(built$sources))] <- ""
   index$Depends <- index$Keywords <- replicate(nrow(index), character(), simplify = FALSE)
   index[c("File", "Title", "PDF", "R", "Depends", "Keywords")]

@@ -39,9 +39,10 @@ test_that("a figure is added by one room, and is in help, tie-out, proof, window
 test_that("a row function is added by one room", {
   local_room("doubled", "row",
     args = alist(x = ), takes = list(x = "number"), gives = "double", work = function(x) 2 * x,
-      words = "twice the value"
+    again = function(x) x + x, words = "twice the value"
   )
   expect_equal(draw_up(brief(data.frame(a = c(1, NA)), columns = c(b = doubled(a))))$b, c(2, NA))
+  expect_true(all_tie(tie_out(brief(data.frame(a = c(1, NA)), columns = c(b = doubled(a))))))
   expect_match(said_by(brief(data.frame(a = "x"), columns = c(b = doubled(a)))), "doubled\\(\\) takes a number")
   expect_match(said_by(brief(tolls, columns = c(b = doubles(toll)))), "Did you mean `doubled`")
   expect_match(words("row")$words, "twice the value", all = FALSE)
@@ -167,7 +168,8 @@ test_that("a room that does not answer is refused, and a room of the length of a
   expect_error(local_room("half", "figure", args = alist(x = )), "room 'half' does not answer: takes, gives, fold")
   expect_error(local_room("odd", "nothing"), "no rooms of kind 'nothing'")
   local({
-    local_room("gone", "row", args = alist(x = ), takes = list(), gives = "double", work = identity, words = "x")
+    local_room("gone", "row", args = alist(x = ), takes = list(), gives = "double", work = identity,
+      again = identity, words = "x")
     expect_true("gone" %in% idleledger:::rooms_of("row"))
   })
   expect_false("gone" %in% idleledger:::rooms_of("row"))

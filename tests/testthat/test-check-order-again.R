@@ -70,7 +70,8 @@ test_that("lines in a wrong order, and wrong lines shown, are found", {
     })
     expect_named(differing(amend(page, show = NULL)), "order")
   })
-  for (show in expression(top(3, receipts, per = reach), bottom(2, receipts), top(part(0.3), receipts), receipts > 20000,
+  for (show in expression(top(3, receipts, per = reach), bottom(2, receipts), top(part(0.3), receipts),
+    receipts > 20000,
     top(2, receipts, ties = "by_entry"), reach == "Upper")) local({
     shown <- rlang::inject(amend(page, show = !!show))
     expect_identical(unname(differing(shown)), character())
@@ -92,12 +93,14 @@ test_that("exchanged cells of a crosstab are found", {
     wide
   })
   found <- differing(crosstab)
-  expect_match(found[["cells abreast"]], "2 of 160 cells are of other keys than row and column say, the first under `account s` in row 1")
+  expect_match(found[["cells abreast"]],
+    "2 of 160 cells are of other keys than row and column say, the first under `account s` in row 1")
 })
 
 test_that("what has no second way says so and is not called a tie", {
   locks <- demo_table("locks")
-  checks <- tie_out(brief(tolls, only = has_partner(locks, match = lock), lines = lock, figures = c(n = count())))$checks
+  checks <- tie_out(brief(tolls, only = has_partner(locks, match = lock), lines = lock,
+    figures = c(n = count())))$checks
   kept <- Filter(function(check) check$check == "kept", checks)[[1]]
   expect_identical(kept$status, "note")
   expect_match(kept$sentence, "not worked again in plain R: the conditions of `only` take has_partner")

@@ -33,7 +33,7 @@ test_that("the program draws up, ties out, and writes", {
   expect_match(paste(daily$out, collapse = " "), "Windows: 2 figures beside 200 lines", fixed = TRUE)
   tied <- program("tie-out", table, "--lines", "lock", "--figures", "s = sum(toll)")
   expect_identical(tied$status, 0L)
-  expect_match(tied$out[length(tied$out)], "All 4 checks tie")
+  expect_match(tied$out[length(tied$out)], "All 5 checks tie")
 })
 
 test_that("values are given and the ledger narrowed", {

@@ -65,7 +65,7 @@ test_that("no rows and one row are fine, and the command line knows preparations
     "tie-out", path, "--prepare", "unpivot(keep = lock, names = month, values = receipts)",
     "--lines", "month", "--figures", "s = sum(receipts)", "--footing", "rollup(month)"
   )))
-  expect_match(paste(said, collapse = " "), "All 6 checks tie")
+  expect_match(paste(said, collapse = " "), "All 7 checks tie")
 })
 
 test_that("a preparation that loses or changes a cell is found", {

@@ -22,7 +22,7 @@ test_that("a sound page ties, and the sentences have the numbers", {
     checks$sentence[checks$check == "additive"],
     format(sum(tolls$toll[which(tolls$toll > 0)]), big.mark = ",", nsmall = 2)
   )
-  expect_match(flat(proof), "All 7 checks tie")
+  expect_match(flat(proof), "All 8 checks tie")
   expect_match(said_by(all_tie(3)), "takes the result of tie_out")
 })
 
@@ -94,5 +94,5 @@ test_that("a subtotal, a share, a tile and a running value that are off by a lit
   }
   expect_match(local(spoil("p", 2, 0.001)), "first `p` in line 2.*`p`: not in every group the shares add to one")
   expect_match(local(spoil("t", 1, 1L)), "first `t` in line 1.*the tiles differ by one at most")
-  expect_match(local(spoil("r", 6, 0.01)), "first `r` in line 6.*the last running value is the group's own")
+  expect_match(local(spoil("r", 6, 0.01)), "first `r` in line 6.*each is the figure of the rows up to it")
 })
