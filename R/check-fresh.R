@@ -72,38 +72,26 @@ only_reordered <- function(facts, drawn) {
   identical(tabulate(number[seq_len(n)], size), tabulate(number[n + seq_len(n)], size))
 }
 
-# The statement's cells against those of a statement drawn up now.
-check_cells <- function(statement, drawn) {
-  now <- statement_of(drawn)
-  columns <- intersect(names(now), names(statement))
-  if (nrow(now) != nrow(statement) || length(columns) < length(names(now))) {
-    return(a_check("cells", FALSE, sprintf(
-      "Cells: the statement has %s and %s, and now there are %s and %s.", count_of(nrow(statement), "line"),
-      count_of(ncol(statement), "column"), count_of(nrow(now), "line"), count_of(ncol(now), "column")
-    )))
-  }
-  wrong <- do.call(rbind, lapply(columns, function(name) {
-    at <- which(!same_values(statement[[name]], now[[name]]))
-    if (length(at)) data.frame(
-      line = at,
-      column = name,
-      here = cell_texts(statement[[name]][at]),
-      `drawn up again` = cell_texts(now[[name]][at]),
-      check.names = FALSE
+# A page from a brief is of the entries as they were read: whether their file has other ones now.
+check_read_since <- function(drawn) {
+  source <- lowest_source(drawn$brief)
+  if (is.null(source$origin) || is.null(source$marks)) return(NULL)
+  gone <- source$origin[!file.exists(source$origin)]
+  if (length(gone)) return(a_note("fresh", sprintf(
+    "Fresh: not checked, since the file %s is gone; the page is of its entries as they were read.", basename(gone[1])
+  )))
+  touched <- !mapply(identical, lapply(unname(source$origin), file_marks), source$marks)
+  if (!any(touched)) return(NULL)
+  low <- lowest_page(drawn)$entries
+  what <- tryCatch({
+    now <- source_again(source)
+    changed <- changed_columns(column_prints(low), now)
+    c(
+      if (size_of(now) != low$n_read) sprintf("it had %s and has %s", entry_count(low$n_read), big_mark(size_of(now))),
+      if (length(changed)) sprintf("other values stand in %s", listing(tick(changed)))
     )
-  }))
-  n <- if (is.null(wrong)) 0 else nrow(wrong)
-  cells <- nrow(now) * length(columns)
-  sentence <- if (n == 0) {
-    sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell"))
-  } else {
-    sprintf(
-      "Cells: %s of %s differ from what the brief gives, first `%s` in line %s.",
-      big_mark(n),
-      big_mark(cells),
-      wrong$column[1],
-      big_mark(wrong$line[1])
-    )
-  }
-  a_check("cells", n == 0, sentence, wrong)
+  }, idle_error = function(e) sprintf("it cannot be read any more (%s)", e$said[1]))
+  if (length(what) == 0) return(NULL)
+  a_check("fresh", FALSE, sprintf("Fresh: %s has changed since it was opened: %s. Open it again with ledger().",
+    basename(source$origin[touched][1]), paste(what, collapse = ", and ")))
 }

@@ -55,8 +55,8 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
   checks <- c(
     if (!is.null(statement)) c(
       list(check_fresh(statement, drawn, looked)), check_fresh_tables(statement, drawn),
-      list(check_seal(statement, drawn), check_cells(statement, drawn))
-    ),
+      list(check_seal(statement, drawn)), check_cells(statement, drawn)
+    ) else if (is.null(source)) list(check_read_since(drawn)),
     if (!is.null(against)) check_against(drawn, against), checks_of_pages(drawn)
   )
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
