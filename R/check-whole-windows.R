@@ -40,7 +40,8 @@ frames_of_groups <- function(part, values, group, table, said = NULL) {
     list(values = ends_in_columns(node$figure, frames, table, farther), slack = 0)
   if (is.null(said)) said <- if (is.null(farther)) "each frame has the width it says, and its total" else
     "each frame has the width it says, and its own end"
-  rows_check("frames", part, values, ifelse(frames$full, found$values, NA), said, table, found$slack)
+  rows_check("frames", part, values, ifelse(frames$full, found$values, NA), said, table, found$slack,
+    if (is.null(farther)) 1e-9 else 0)
 }
 
 # The smallest or the largest of a frame.
@@ -133,9 +134,10 @@ totals_in_columns <- function(figure, frames, table) {
 }
 
 # Totals that are taken from running ones are as exact as the largest of those.
-rows_check <- function(check, part, values, expected, said, table, slack = 0) {
+rows_check <- function(check, part, values, expected, said, table, slack = 0,
+                       relative = 4 * .Machine$double.eps) {
   if (!is.finite(slack)) return(NULL)
-  near <- abs(values - expected) <= slack + 1e-9 * abs(expected) & is.finite(values) | values == expected
+  near <- abs(values - expected) <= slack + relative * abs(expected) & is.finite(values) | values == expected
   wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
   rows <- count_of(table$n, table$row)
   if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))

@@ -16,10 +16,15 @@ report_data <- function(drawn, statement, cells, most_entries, most_proofs) {
   c(
     '{"columns":', json_list(columns), ',"rows":', json_rows(statement, layout, cells),
     ',"behind":', json_arrays(lapply(if (alike) behind[1] else behind, match, used)),
-    ',"lines":{"words":', words, ',"own":', if (own) "null" else json_arrays(
-      covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout,
+    ',"lines":{"words":', words, ',"own":', if (own || all_stand_alone(drawn, used)) "null" else
+      json_arrays(covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout,
         used, most_proofs), "}"
   )
+}
+
+# No line gathers others, and they are numbered as they are.
+all_stand_alone <- function(drawn, used) {
+  length(drawn$lines$levels) == 0 && !any(is_others(drawn$lines)) && identical(as.integer(used), seq_along(used))
 }
 
 # For each column, the line of the page that each row's cell is; nothing where there is none.
@@ -239,7 +244,7 @@ report_proofs <- function(drawn, behind, names, layout, used, most) {
   provable <- vapply(c(drawn$lines$figures, drawn$lines$beside), `[[`, "", "name")
   figure <- vapply(layout, function(part) if (is.null(part$figure)) part$name else part$figure, "")
   wanted <- which(figure %in% provable)
-  cells <- expand.grid(column = wanted, row = seq_along(behind[[1]]))
+  cells <- expand.grid(column = wanted, row = seq_len(min(length(behind[[1]]), most)))
   cells <- data.frame(figure = figure[cells$column], line = vapply(seq_len(nrow(cells)), function(i) {
     behind[[cells$column[i]]][cells$row[i]]
   }, 1L))

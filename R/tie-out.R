@@ -15,10 +15,24 @@
 #' @param tables Tables as they are now, by the names that `prepare` has for them, if they are data frames.
 #' @details
 #' Figures are recomputed by sorting, each line from its own entries; those that plain R has to work
-#' are recomputed for every line up to a million lines, and in a seeded sample of 2,000 beyond. Of
-#' windows, a seeded sample of rows is worked again one by one; and up to a million rows every rank,
-#' every tile, every total of a rolling frame by rows or days, every group's shares and last running
-#' value are checked in whole columns. Notes say what is not wrong and has misled people:
+#' are recomputed for every line up to a million lines, and in a seeded sample of 2,000 beyond.
+#'
+#' What other sections do is worked again by plain R, which knows nothing of the first way: which entries `only`
+#' keeps, each
+#' column of `columns`, that each entry stands in the line of its own keys, which lines `show` shows, their `order`, and
+#' that each cell of a crosstab is the line with the keys of its row and the value of its column; all rows up to a
+#' million, a
+#' seeded sample of 2,000 beyond. A word that has no second way (it looks into another table) is a note, not a tie.
+#'
+#' Of windows, a seeded sample of rows is worked again one by one; and up to a million rows every rank, every tile,
+#' every
+#' running and rolling total, smallest and largest value of a frame by rows, days or months, every neighbour (the line
+#' before, the value of a year before, the last known one, the first of a group), and every group's shares are checked
+#' in
+#' whole columns. A statement in hand is held against its brief by name and key: columns, headings and lines that were
+#' added, dropped, renamed, doubled or moved, and its cells. A file that has changed since it was opened is found.
+#'
+#' Notes say what is not wrong and has misled people:
 #' missing keys and what they carry, keys in two spellings (of up to 100,000), exact copies (up to a million entries), a
 #' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
 #' are not complete, ties, and whatever the page itself notes.

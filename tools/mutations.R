@@ -69,7 +69,21 @@ r_mutations <- list(
   list("rest_sums", "na.rm = TRUE", "na.rm = FALSE", "report"),
   list("json_in_html", "\"\\\\u003c\"", "\"<\"", "report"),
   list("security_policy", "default-src 'none'", "default-src *", "report"),
-  list("own_names", "tolower(names)", "names", "differences")
+  list("own_names", "tolower(names)", "names", "differences"),
+  list("check_kept", "kept != met %in% TRUE", "FALSE & kept", "check-order-again"),
+  list("column_check", "rows_that_differ(first, found$value)", "integer()", "check-order-again"),
+  list("check_own_keys", "rows_that_differ(own, found$value)", "integer()", "check-order-again"),
+  list("check_sorted", "ahead < 0L & beside", "ahead < -1L", "check-order-again"),
+  list("check_shown_again", "shown != drawn$lines$shown[own]", "FALSE & shown", "check-order-again"),
+  list("in_top_again", "min(n, length(rows))", "1", "check-order-again"),
+  list("check_cells_abreast", "same_values(value, there)", "TRUE", "check-order-again"),
+  list("odd_columns", "identical(here, names(now))", "TRUE", "check-cells"),
+  list("odd_headings", "here != there", "here == ''", "check-cells"),
+  list("lines_in_hand", "is.unsorted", "is.null", "check-cells"),
+  list("check_read_since", "any(touched)", "TRUE", "check-cells"),
+  list("neighbours_of_groups", "rows_that_differ(values, expected)", "integer()", "check-whole-windows"),
+  list("ends_in_columns", "2^k + 1", "2^k", "check-whole-windows"),
+  list("running_rows", "is.null(found)", "TRUE", "tie-out")
 )
 
 core_mutations <- list(

@@ -48,7 +48,8 @@ test_that("lines that were added, dropped, doubled or moved are named by their k
   n <- nrow(sound)
   expect_match(said_of_statement(changed(rows = -3)), "lacks 1 line \\(reach Lower, lock Merrow Basin\\)")
   expect_match(said_of_statement(changed(rows = c(1:4, 4:n))), "has 1 line twice \\(reach Lower, lock Otter Bend\\)")
-  expect_match(said_of_statement(changed(rows = c(2, 1, 3:n))), "lines in another order, the first that of reach Lower, lock")
+  expect_match(said_of_statement(changed(rows = c(2, 1, 3:n))),
+    "lines in another order, the first that of reach Lower, lock")
   expect_match(said_of_statement(changed(work = function(x) {
     x$lock[2] <- "Nowhere"
     x
@@ -57,7 +58,8 @@ test_that("lines that were added, dropped, doubled or moved are named by their k
     x$receipts[5] <- 1
     x
   }), "cells"), "1 of 126 differ from what the brief gives, first `receipts` in line 5")
-  for (x in list(sound, draw_up(brief(tolls[1:50, ])), draw_up(amend(page, footing = NULL, layout = NULL, abreast = reach)),
+  for (x in list(sound, draw_up(brief(tolls[1:50, ])), draw_up(amend(page, footing = NULL, layout = NULL,
+    abreast = reach)),
     draw_up(brief(tolls, only = toll > 1e9, lines = lock, figures = c(n = count()))))) expect_true(all_tie(tie_out(x)))
 })
 
@@ -68,7 +70,8 @@ test_that("a file that changes between brief and tie-out is found, and one that 
   Sys.setFileTime(path, Sys.time() + 100)
   expect_true(all_tie(tie_out(opened)))
   writeLines(c("k,x", "a,1", "b,3"), path)
-  expect_match(said_of_statement(opened, "fresh"), "table.csv has changed since it was opened: other values stand in `x`")
+  expect_match(said_of_statement(opened, "fresh"),
+    "table.csv has changed since it was opened: other values stand in `x`")
   writeLines(c("k,x", "a,1", "b,2", "c,2"), path)
   expect_match(said_of_statement(opened, "fresh"), "it had 2 entries and has 3")
   writeLines(c("k,x", "a,1,2"), path)

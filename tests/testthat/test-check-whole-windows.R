@@ -8,7 +8,15 @@ windows_of <- quote(c(
   level = rolling(sum(amount), 2, along = whole, together = TRUE),
   before = rolling(count(), behind = 4, per = choice, along = amount),
   place = rank(falling(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(amount, per = choice),
-  upto = cume_dist(falling(whole), per = word), number = row_number(day, falling(amount), per = choice)
+  upto = cume_dist(falling(whole), per = word), number = row_number(day, falling(amount), per = choice),
+  least = rolling(min(amount), 5, per = word, along = whole, partial = TRUE), most = running(max(part), along = amount),
+  month = rolling(sum(amount), months(1), along = day, partial = TRUE), total = running(sum(amount), per = word,
+    along = day), far = lag(amount, 2, per = word, along = whole),
+  ahead = lead(amount, along = whole, skip_missing = TRUE), known = carried(amount, along = day),
+  first = first_value(amount, per = word, along = whole), last = last_value(amount, along = whole, skip_missing = TRUE),
+  third = nth_value(amount, 3, per = choice, along = whole, skip_missing = TRUE),
+  ago = earlier(amount, days(2), per = word, along = day), year = earlier(amount, months(1), along = day),
+  text = lag(word, along = whole), other = lag(choice, default = "mid", along = amount), kept = lag(day, along = part)
 ))
 
 test_that("ranks and frames of random tables tie in every row", {
@@ -18,7 +26,9 @@ test_that("ranks and frames of random tables tie in every row", {
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
     found <- as.data.frame(tie_out(brief(ledger(table), beside = !!windows_of)))
     expect_true(all(found$status %in% c("ties", "note")), info = toString(found$sentence[found$status == "differs"]))
-    expect_match(found$sentence[found$check == "frames"], "`week`, .*`before`: each frame has the width it says")
+    expect_match(paste(found$sentence[found$check == "frames"], collapse = " "),
+      "`week`, .*`before` and `month`: each frame has the width it says.*`least`: .*`most` and `total`: each is")
+    expect_match(found$sentence[found$check == "neighbours"], "`far`, .*`kept`: each has the value of the row it names")
     expect_setequal(sub(":.*", "", found$sentence[found$check == "ranks"]), "Ranks")
   }
 })
@@ -27,7 +37,8 @@ test_that("one rank or frame that is off is found in its line", {
   local_in_package("rows_to_sample", function(n) 1)
   table <- random_table(200, 3)
   sound <- check_windows
-  for (name in c("week", "span", "level", "place", "dense", "ratio", "upto", "number")) {
+  for (name in c("week", "span", "level", "place", "dense", "ratio", "upto", "number", "least", "most",
+    "month", "total", "far", "ahead", "known", "first", "last", "third", "ago")) {
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
     page <- brief(ledger(table), beside = !!windows_of)
     utils::assignInNamespace("check_windows", function(drawn, checked, table) {
