@@ -76,7 +76,8 @@ cells_in_hand <- function(statement, now, lines) {
   }))
   n <- if (is.null(wrong)) 0 else nrow(wrong)
   cells <- length(rows) * length(columns)
-  if (cells == 0 && nrow(now) > 0) return(a_note("cells", "Cells: none was compared, since no line and column is shared."))
+  if (cells == 0 && nrow(now) > 0) return(a_note("cells",
+    "Cells: none was compared, since no line and column is shared."))
   a_check("cells", n == 0, if (n == 0) sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell")) else
     sprintf("Cells: %s of %s differ from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells),
       wrong$column[1], big_mark(wrong$line[1])), wrong)

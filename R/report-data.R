@@ -17,7 +17,8 @@ report_data <- function(drawn, statement, cells, most_entries, most_proofs) {
     '{"columns":', json_list(columns), ',"rows":', json_rows(statement, layout, cells),
     ',"behind":', json_arrays(lapply(if (alike) behind[1] else behind, match, used)),
     ',"lines":{"words":', words, ',"own":', if (own || all_stand_alone(drawn, used)) "null" else
-      json_arrays(covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind, names, layout,
+      json_arrays(covered_lines(drawn)[used]), '},"entries":', entries, ',"proofs":', report_proofs(drawn, behind,
+        names, layout,
         used, most_proofs), "}"
   )
 }

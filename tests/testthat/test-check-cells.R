@@ -53,7 +53,8 @@ test_that("lines that were added, dropped, doubled or moved are named by their k
   expect_match(said_of_statement(changed(work = function(x) {
     x$lock[2] <- "Nowhere"
     x
-  })), "lacks 1 line \\(reach Lower, lock Lime Kiln\\); has 1 line that the brief does not give \\(reach Lower, lock Nowhere\\)")
+  })), paste0("lacks 1 line \\(reach Lower, lock Lime Kiln\\); ",
+    "has 1 line that the brief does not give \\(reach Lower, lock Nowhere\\)"))
   expect_match(said_of_statement(changed(rows = c(2, 1, 3:n), work = function(x) {
     x$receipts[5] <- 1
     x
