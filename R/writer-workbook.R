@@ -190,5 +190,7 @@ add_formula_values <- function(path, table) {
     sub(" t=\"str\"", "", sub("</c>$", "", cells), fixed = TRUE), "<v>", values, "</v></c>"
   ))
   writeBin(charToRaw(xml), sheet)
-  zip::zip(path, list.files(folder, all.files = TRUE, no.. = TRUE), root = folder, mode = "mirror")
+  # The library goes into the folder first, from where a relative path leads elsewhere.
+  target <- normalizePath(path)
+  zip::zip(target, list.files(folder, all.files = TRUE, no.. = TRUE), root = folder, mode = "mirror")
 }

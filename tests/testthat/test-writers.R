@@ -65,6 +65,18 @@ test_that("a workbook has numbers as numbers, rules, a frozen head, and a sheet 
   expect_length(found$formulas, 0)
 })
 
+test_that("a workbook with formulas is written to a relative path", {
+  skip_if_not_installed("openxlsx")
+  skip_if_not_installed("zip")
+  withr::local_dir(withr::local_tempdir())
+  dir.create("in")
+  page <- brief(tolls, lines = lock, figures = c(s = sum(toll)), footing = whole())
+  for (path in c("x.xlsx", "in/x.xlsx")) {
+    write_statement(page, path, formulas = TRUE)
+    expect_match(sheet_cells(path)$xml, "<f>[^<]*</f><v>197389.75</v>")
+  }
+})
+
 test_that("live formulas give the values that they stand for, and only where they do", {
   skip_if_not_installed("openxlsx")
   path <- withr::local_tempfile(fileext = ".xlsx")
