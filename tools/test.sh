@@ -83,12 +83,20 @@ count_step() { # name of a step that is one test
   if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else echo "FAILED: $1" && count 0 1; fi
 }
 
+# The demo's own words are shown only where it does not come to its end.
+demo_and_lintr() {
+  local told
+  told=$(bash tools/demo.sh 2>&1) || { echo "$told" | tail -n 40; return 1; }
+  echo "demo: to its end"
+  Rscript --vanilla tools/lint.R
+}
+
 core_tests
 package_tests
-begin lintr Rscript --vanilla tools/lint.R
+begin demo_and_lintr demo_and_lintr
 begin check check_package
 wait
-count_step lintr
+count_step demo_and_lintr
 count_step check
 
 echo "$passed passed, $failed failed"
