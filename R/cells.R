@@ -126,7 +126,7 @@ as_written <- function(x) {
   } else {
     as.character(values)
   }
-  texts[is.na(values) & !is.nan(unclass(as.double(values)))] <- NA
+  texts[is_missing_value(values)] <- NA
   pooled(match(x, values), texts)
 }
 

@@ -111,8 +111,10 @@ start_again <- function(x, unit) {
 }
 
 first_of_month <- function(day, month) {
-  text <- sprintf("%s-%02d-01", format(day, "%Y"), month)
-  as.Date(ifelse(is.na(day), NA, text), format = "%Y-%m-%d")
+  parts <- as.POSIXlt(day, tz = "UTC")
+  parts$mon <- as.integer(month) - 1L
+  parts$mday <- rep(1L, length(day))
+  as.Date(parts)
 }
 
 # Text -----------------------------------------------------------------------------------------------------------
@@ -120,7 +122,8 @@ first_of_month <- function(day, month) {
 text_again <- function(x) {
   if (is.character(x) || is.factor(x)) return(as.character(x))
   if (inherits(x, "Date")) return(format(x))
-  if (!is_fraction(x) || inherits(x, "POSIXct")) return(NULL)
+  if (inherits(x, "POSIXct")) return(NULL)
+  if (!is_fraction(x)) return(as.character(x))
   distinct <- unique(x)
   text <- vapply(distinct, format, "", digits = 15, scientific = FALSE)
   ifelse(missing_again(distinct), NA, text)[match(x, distinct)]

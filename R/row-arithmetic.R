@@ -365,7 +365,7 @@ room("as_number", "row", topic = "numbers",
     result
   },
   again = function(x) {
-    if (!is.character(x) && !is.factor(x)) return(as.double(x))
+    if (!is.character(x) && !is.factor(x)) return(suppressWarnings(as.double(x)))
     text <- trimws(as.character(x))
     suppressWarnings(as.double(ifelse(grepl("^[-+0-9.eE]+$", text), text, NA)))
   },

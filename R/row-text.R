@@ -8,6 +8,7 @@ room("joined", "row", topic = "text",
   },
   again = function(..., sep) {
     parts <- lapply(list(...), text_again)
+    if (any(vapply(parts, is.null, TRUE))) return(NULL)
     gone <- Reduce(`|`, lapply(parts, is.na))
     ifelse(gone, NA, do.call(paste, c(parts, list(sep = sep[1]))))
   },

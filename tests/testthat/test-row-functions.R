@@ -238,3 +238,39 @@ test_that("what has no power, root or logarithm is missing and counted once, NaN
       label = text)
   }
 })
+
+test_that("the second way of each function gives no false alarm on odd values of any kind", {
+  day <- as.Date(c(19782, -683324, 3672000, NA, -1, -800000), origin = "1970-01-01")
+  odd <- data.frame(
+    d = day, f = factor(c("b", "a", NA, "c", "a", "b"), levels = c("c", "b", "a")), k = c(TRUE, FALSE, NA)[c(1:3, 1:3)],
+    tm = as.POSIXct(c("2025-03-30 01:30:00", "2025-03-30 03:30:00", NA, "2025-10-26 02:30:00", "2025-01-01",
+      "1960-06-01"),
+      tz = "Europe/Stockholm", format = "%Y-%m-%d"), x = c(1e300, -1e300, NaN, NA, 0, -0),
+    y = c(Inf, -Inf, 1e-320, 3, NaN, NA), s = c("\u0130s", "stra\u00dfe", "", NA, "a\u0301", "\U1F600"),
+    n = c(1L, NA, -3L, 0L, 5L, 2L)
+  )
+  odd$tm <- odd$tm + c(5400, 12600.5, 0, 9000, 0, 43201.25)
+  odd$b <- bit64::as.integer64("9007199254740993") + 0:5
+  odd$b[2] <- NA
+  asked <- expression(
+    x * y, x / y, x %% y, x^y, y - x, x + n, b + 1, b * 2, b / 3, b %% 7, d + 1, d - n, tm + 0.5, tm - d, d - tm, -x,
+      -b, tm > d,
+    d == "2024-02-29", tm > "2025-03-30 02:30:00", tm %in% c("2025-03-30 01:30:00"), year(d), month(d), week(d),
+      day(tm),
+    week_year(d), weekday(d), quarter(d), start_of(d, "week"), start_of(d, "month"), start_of(d, "quarter"),
+    start_of(d, "year"), start_of(tm, "month"), fiscal_year(d, 4), as_date(tm), as_date(s), as_text(x), as_text(b),
+    as_text(d), as_text(f), as_text(k), as_text(tm), upper(s), lower(s), trimmed(s), text_length(s), contains(s, "a"),
+    replaced(s, "a", "bb"), characters(s, 2, 3), starts_with(s, "\u0130"), ends_with(s, "e"), joined(s, n, d),
+    joined(f, x, sep = "-"), f < "a", f == "b", f %in% c("a", "c"), case(when(k, f), otherwise = s),
+    case(when(x > 0, b), otherwise = 1), case(when(k, d), otherwise = d + 1), or_else(x, y), or_else(s, "none"),
+    or_else(b, 5), least(x, y, n), greatest(b, n), between(d, "2024-01-01", "2024-12-31"), between(f, "c", "b"),
+    between(s, "a", "z"), bands(x, at = c(-1, 0, 1)), rounded(y, 2), rounded(b, -2), abs(b), floor(y), sign(x), exp(y),
+    sqrt(x), log(y), as_number(s), as_number(f), as_number(b), !k, k & x > 0, k | is_missing(y), is_missing(x), s < "b",
+    x %in% c(0, 1e300), n > 0.5, x > y, b > 9007199254740992, b == n
+  )
+  for (expr in as.list(asked)) {
+    checks <- expect_no_warning(tie_out(rlang::inject(brief(odd, columns = c(z = !!expr))))$checks)
+    sentences <- vapply(Filter(function(check) check$status == "differs", checks), `[[`, "", "sentence")
+    expect_identical(sentences, character(), label = deparse1(expr))
+  }
+})
