@@ -79,8 +79,7 @@ rows_to_work_again <- function(n) {
   if (n <= limit("most_lines_in_columns")) seq_len(n) else seeded_sample(n, 2000)
 }
 
-rows_worked_words <- function(rows, n, of) {
-  if (length(rows) == n) return(count_of(n, of, if (of == "entry") "entries" else paste0(of, "s")))
-  sprintf("%s of %s (a seeded sample)", big_mark(length(rows)), count_of(n, of, if (of == "entry") "entries" else
-    paste0(of, "s")))
+entries_worked <- function(rows, n) {
+  if (length(rows) == n) return(entry_count(n))
+  sprintf("%s of %s (a seeded sample)", big_mark(length(rows)), entry_count(n))
 }

@@ -47,7 +47,7 @@ draw_bars <- function(picture, asked, cumulative = FALSE) {
 
 # With groups side by side, the labels are what is gathered, within each group.
 gather_labels <- function(data, most, picture, name, per, falling) {
-  code <- key_codes(picture, per, data$row)
+  code <- line_codes(picture, setdiff(picture_keys(picture), per), data$row)
   size <- sort(-tapply(abs(data$value), code, sum, na.rm = TRUE))
   adds <- is_additive(picture, name)
   n <- length(size) - (most - adds)
@@ -58,11 +58,9 @@ gather_labels <- function(data, most, picture, name, per, falling) {
   if (falling) data <- data[order(match(code[code %in% kept], kept)), ]
   if (n == 0 || !adds) return(list(data = data, left = nrow(rest), gathered = 0))
   sums <- tapply(rest$value, factor(rest$group, unique(rest$group)), sum)
-  part <- picture$columns[[name]]
   others <- data.frame(
     label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE,
-      row = NA,
-    text = column_texts(as.numeric(sums), part$format, FALSE, NULL, decimals = part$decimals)
+    row = NA, text = number_texts(picture, name, as.numeric(sums))
   )
   list(data = rbind(data, others[names(data)]), left = 0, gathered = nrow(rest))
 }

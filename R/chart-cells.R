@@ -3,19 +3,20 @@
 room("cells", "chart", place = 1,
   args = alist(x = NULL, most = 40), takes = list(),
   suits = function(picture) {
-    if (picture$wide && length(cell_columns(picture, picture$columns))) "the page has a key abreast"
+    if (picture$wide && length(cell_columns(picture))) "the page has a key abreast"
   },
-  value = function(picture) c(unlist(unname(lapply(cell_columns(picture, picture$columns), `[[`, "figure"))), NA)[1],
+  value = function(picture) c(unlist(unname(lapply(cell_columns(picture), `[[`, "figure"))), NA)[1],
   draw = function(picture, asked) draw_cells(picture, asked),
   words = "a grid of cells, shaded by value"
 )
 
-cell_columns <- function(picture, columns) {
-  Filter(function(part) part$role == "cell" && kind_fits(part$kind, "number") && part$kind != "empty", columns)
+cell_columns <- function(picture) {
+  Filter(function(part) part$role == "cell" && kind_fits(part$kind, "number") && part$kind != "empty",
+    picture$columns)
 }
 
 draw_cells <- function(picture, asked) {
-  columns <- Filter(function(part) identical(part$figure, asked$x), cell_columns(picture, picture$columns))
+  columns <- Filter(function(part) identical(part$figure, asked$x), cell_columns(picture))
   edges <- Filter(function(part) part$total, columns)
   columns <- Filter(function(part) !part$total, columns)
   shown <- utils::head(columns, asked$most)
@@ -28,7 +29,7 @@ draw_cells <- function(picture, asked) {
     if (length(columns) > length(shown)) sprintf("%s not drawn",
       is_are(length(columns) - length(shown), "column"))
   )
-  figures <- unique(unlist(lapply(cell_columns(picture, picture$columns), `[[`, "figure")))
+  figures <- unique(unlist(lapply(cell_columns(picture), `[[`, "figure")))
   if (length(figures) > 1) notes <- c(notes, sprintf("of the %d figures in each cell, %s alone", length(figures),
     asked$x))
   keys <- vapply(picture$columns[picture_keys(picture)], `[[`, "", "heading")

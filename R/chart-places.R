@@ -56,24 +56,18 @@ tied_places <- function(data, picture, name, per) {
     names <- line_labels(picture, per, data$row[utils::head(rows, 3)])
     fitting_texts(listing(c(names, rep("", max(0, length(rows) - 3))), 3), 60)
   }, "")
+  id <- paste0(one$group, "\r", one$label, "   ", format(one$place, trim = TRUE))
+  one$y <- factor(id, rev(unique(id)))
   one
 }
 
-place_id <- function(group, place, label) paste0(group, "\r", label, "   ", format(place, trim = TRUE))
-
 place_layers <- function(picture, asked, data) {
-  data$y <- place_id(data$group, data$place, data$label)
-  levels <- rev(unique(data$y))
-  at <- function(group, place, label) factor(place_id(group, place, label), levels)
   list(
-    ggplot2::geom_segment(ggplot2::aes(
-      x = min(0, .data$value), xend = .data$value, y = at(.data$group, .data$place, .data$label),
-      yend = at(.data$group, .data$place, .data$label)
-    ), colour = colour("rule"), linewidth = 0.5),
-    ggplot2::geom_point(ggplot2::aes(.data$value, at(.data$group, .data$place, .data$label)), size = 3,
-      colour = colour("water")),
-    ggplot2::geom_text(ggplot2::aes(.data$value, at(.data$group, .data$place, .data$label), label = .data$text),
-      hjust = -0.25, size = letters_of(asked$size, 0.75), colour = colour("ink")),
+    ggplot2::geom_segment(ggplot2::aes(x = min(0, .data$value), xend = .data$value, y = .data$y, yend = .data$y),
+      colour = colour("rule"), linewidth = 0.5),
+    ggplot2::geom_point(ggplot2::aes(.data$value, .data$y), size = 3, colour = colour("water")),
+    ggplot2::geom_text(ggplot2::aes(.data$value, .data$y, label = .data$text), hjust = -0.25,
+      size = letters_of(asked$size, 0.75), colour = colour("ink")),
     ggplot2::scale_y_discrete(labels = function(id) sub("^.*\r", "", id)), value_axis(picture, asked$x),
     rules_along("x"), if (length(unique(data$group)) > 1) ggplot2::facet_grid(ggplot2::vars(factor(.data$group,
       unique(data$group))), scales = "free_y", space = "free_y")

@@ -31,7 +31,7 @@ spread_group <- function(picture, most) {
 draw_spread <- function(picture, asked) {
   per <- if (is.null(asked$per)) spread_group(picture, asked$most) else asked$per
   values <- as_plain_number(values_at(picture, asked$x))
-  group <- if (length(per)) spread_texts(picture, per) else rep("", length(values))
+  group <- group_texts(picture, per)
   there <- is.finite(values)
   sizes <- sort(-table(group[there]))
   shown <- names(sizes)[seq_len(min(asked$most, length(sizes)))]
@@ -48,12 +48,6 @@ draw_spread <- function(picture, asked) {
   )
   in_frame(picture, asked, bins, spread_layers(picture, asked, marks, shown), asked$x, notes,
     "the median and the 10th and 90th percentiles are marked", by = vapply(picture$columns[per], `[[`, "", "heading"))
-}
-
-spread_texts <- function(picture, per) {
-  values <- values_at(picture, per)
-  distinct <- match(unique(values), values)
-  fitting_texts(texts_at(picture, per, picture$lines[distinct]))[match(values, values[distinct])]
 }
 
 # All values, unless a few lie so far out that the others would not be seen.
@@ -79,8 +73,7 @@ bins_of <- function(values, name, window, n = 48) {
 
 spread_layers <- function(picture, asked, marks, shown) {
   floor_of <- function(group) length(shown) - match(group, shown)
-  part <- picture$columns[[asked$x]]
-  marks$text <- column_texts(marks$median, part$format, FALSE, NULL, decimals = part$decimals)
+  marks$text <- number_texts(picture, asked$x, marks$median)
   tall <- function(column, height, ...) {
     ggplot2::geom_segment(ggplot2::aes(
       x = .data[[column]], xend = .data[[column]], y = floor_of(.data$group), yend = floor_of(.data$group) + height

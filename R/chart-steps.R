@@ -35,8 +35,7 @@ draw_steps <- function(picture, asked) {
   if (length(total_row(picture)) == 0) stop_idle("no_chart", "Steps lead to a total, and the page has none.",
     "Add footing = whole().")
   parts <- parts_of_total(picture)
-  part <- picture$columns[[asked$x]]
-  texts <- function(x) column_texts(x, part$format, FALSE, NULL, decimals = part$decimals)
+  texts <- function(values) number_texts(picture, asked$x, values)
   data <- line_data(picture, asked$x, rows = parts$rows)
   data <- data[is.finite(data$value), ]
   if (!keeps_order(picture)) data <- data[order(data$others, -data$value), ]

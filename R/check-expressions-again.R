@@ -24,7 +24,7 @@ check_kept <- function(drawn, checked) {
   if (is.character(met)) return(not_worked_again("Kept", sprintf("the conditions of `only` take %s()", met)))
   kept <- base_rows(stage$entries, rows) %in% base_rows(drawn$entries, seq_len(drawn$entries$n))
   wrong <- which(kept != met %in% TRUE)
-  what <- sprintf("%s judged again in plain R", rows_worked_words(rows, n, "entry"))
+  what <- sprintf("%s judged again in plain R", entries_worked(rows, n))
   if (length(wrong) == 0) return(a_check("kept", TRUE, sprintf("Kept: %s, with the same result%s.", what,
     if (is.null(before)) " for those that the source gave" else "")))
   at <- rows_in_source(stage$entries, rows[wrong])
@@ -54,8 +54,8 @@ not_worked_again <- function(heading, why) {
 
 # columns: each worked column, in the order given, before any entry was left out.
 check_worked_columns <- function(drawn, checked) {
-  stage <- page_before(drawn, "columns")
-  if (is.null(stage)) stage <- drawn
+  before <- page_before(drawn, "columns")
+  stage <- if (is.null(before)) drawn else before
   here <- match(base_rows(drawn$entries, seq_len(drawn$entries$n)), base_rows(stage$entries, seq_len(stage$entries$n)))
   rows <- rows_to_work_again(length(here))
   checks <- list()
@@ -68,13 +68,16 @@ check_worked_columns <- function(drawn, checked) {
     stage <- with_entry_column(stage, part$name, evaluate_column(part$node, table))
   }
   windowed <- Filter(function(part) length(windows_in(part$node)) > 0, checked)
-  c(said_together(checks), if (length(windowed)) list(windows_of_entries(drawn, windowed)))
+  # Windows see the entries before `only`.
+  c(said_together(checks), if (length(windowed)) list(if (is.null(before)) not_worked_again(
+    "Windows", "the source gave a part of its entries"
+  ) else windows_again(windowed, entries_table(stage))))
 }
 
 column_check <- function(part, first, found, rows, drawn) {
   if (!is.null(found$lacks)) return(not_worked_again("Columns", sprintf("`%s` takes %s()", part$name, found$lacks)))
   wrong <- rows_that_differ(first, found$value)
-  what <- sprintf("worked again in plain R in %s", rows_worked_words(rows, drawn$entries$n, "entry"))
+  what <- sprintf("worked again in plain R in %s", entries_worked(rows, drawn$entries$n))
   if (length(wrong) == 0) return(c(a_check("columns", TRUE, paste0(what, ", equal.")), name = part$name))
   at <- rows_in_source(drawn$entries, rows[wrong])
   a_check("columns", FALSE, sprintf(
@@ -82,13 +85,6 @@ column_check <- function(part, first, found, rows, drawn) {
     big_mark(at[1]), exact_text(first[wrong[1]]), exact_text(found$value[wrong[1]])
   ), data.frame(entry = at, column = part$name, worked = as.character(first[wrong]),
     again = as.character(found$value[wrong])))
-}
-
-# Windows in `columns` see the entries before `only`.
-windows_of_entries <- function(drawn, checked) {
-  stage <- page_before(drawn, "only")
-  if (is.null(stage)) return(not_worked_again("Windows", "the source gave a part of its entries"))
-  windows_again(checked, entries_table(stage))
 }
 
 # lines: each entry stands in the line of its own keys.
@@ -113,5 +109,5 @@ check_own_keys <- function(drawn, checked) {
     ), data.frame(entry = rows_in_source(drawn$entries, rows[wrong]), key = part$name)))
   }
   if (length(keys)) a_check("grouped", TRUE, sprintf("Grouped: %s each in the line of its own %s, by plain R.",
-    rows_worked_words(rows, n, "entry"), both(vapply(keys, `[[`, "", "name"))))
+    entries_worked(rows, n), both(vapply(keys, `[[`, "", "name"))))
 }

@@ -1,10 +1,10 @@
 # What is done to the lines of a page, worked a second time by plain R: their order, and which of them are shown.
 
-plain_lines <- function(drawn, rows = seq_len(drawn$lines$n)) plain_rows(lines_table(drawn), rows)
+plain_lines <- function(drawn, rows) plain_rows(lines_table(drawn), rows)
 
 # order: no line stands before one that comes ahead of it; lines that tie stand in the order of their keys, or of entry.
 # On a footed page the lines of one subtotal are compared.
-check_sorted <- function(drawn, sorts, words = NULL) {
+check_sorted <- function(drawn, sorts) {
   rows <- display_rows(drawn)
   rows <- rows[rows %in% own_lines(drawn$lines)]
   if (length(rows) < 2) return(NULL)
@@ -21,7 +21,7 @@ check_sorted <- function(drawn, sorts, words = NULL) {
   beside <- if (is_footed(drawn$lines)) same_subtotal(drawn, rows) else rep(TRUE, length(ahead))
   if (!is_footed(drawn$lines)) ahead <- ifelse(ahead == 0L & diff(rows) < 0, -1L, ahead)
   wrong <- which(ahead < 0L & beside)
-  what <- if (is.null(words)) sort_words(sorts) else words
+  what <- sort_words(sorts)
   if (length(wrong) == 0) return(a_check("order", TRUE, sprintf("Order: %s by %s, judged again in plain R.",
     count_of(length(rows), "line"), what)))
   a_check("order", FALSE, sprintf(
@@ -31,14 +31,18 @@ check_sorted <- function(drawn, sorts, words = NULL) {
   ), as_frame(line_columns(drawn, rows[wrong]), length(wrong)))
 }
 
+# Values as numbers of the same order: text by code point, choices by their levels.
+numbers_in_order <- function(x, down) {
+  if (is.factor(x)) x <- as.integer(x)
+  if (is.character(x)) x <- match(x, sort(unique(x), method = "radix"))
+  if (down) -as_doubles(x) else as_doubles(x)
+}
+
 # 1 where the next value comes after, 0 where it is the same, -1 where it is ahead. What is missing comes last, and what
 # is no number before that; of those nothing is said beyond.
 steps_of <- function(x, down) {
   gone <- missing_again(x)
-  if (is.factor(x)) x <- as.integer(x)
-  if (is.character(x)) x <- match(x, sort(unique(x), method = "radix"))
-  x <- as_doubles(x)
-  if (down) x <- -x
+  x <- numbers_in_order(x, down)
   n <- length(x)
   step <- sign(x[-1] - x[-n])
   same <- x[-1] == x[-n]
@@ -87,12 +91,8 @@ in_top_again <- function(part, plain) {
   groups <- lapply(part$per, worked_again, plain = plain)
   lacks <- c(found$lacks, unlist(lapply(groups, `[[`, "lacks")))
   if (length(lacks)) return(lacks[1])
-  x <- found$value
-  if (is.factor(x)) x <- as.integer(x)
-  if (is.character(x)) x <- match(x, sort(unique(x), method = "radix"))
-  gone <- missing_again(x)
-  x <- as_doubles(x)
-  if (part$type == "top") x <- -x
+  gone <- missing_again(found$value)
+  x <- numbers_in_order(found$value, part$type == "top")
   x[is.nan(x)] <- Inf
   group <- if (length(groups)) do.call(paste, c(lapply(groups, function(one) {
     match(one$value, unique(one$value))

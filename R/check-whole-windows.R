@@ -139,6 +139,10 @@ rows_check <- function(check, part, values, expected, said, table, slack = 0,
   if (!is.finite(slack)) return(NULL)
   near <- abs(values - expected) <= slack + relative * abs(expected) & is.finite(values) | values == expected
   wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
+  rows_said(check, part, wrong, values, expected, said, table)
+}
+
+rows_said <- function(check, part, wrong, values, expected, said, table) {
   rows <- count_of(table$n, table$row)
   if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))
   a_check(check, FALSE, sprintf(
@@ -176,17 +180,8 @@ neighbours_of_groups <- function(part, values, group, table, row_of) {
   expected <- x[from]
   if (is.factor(expected)) expected <- as.character(expected)
   if (!is.null(node$default)) expected[is.na(from)] <- node$default$value
-  wrong <- rows_that_differ(values, expected)
-  said <- "each has the value of the row it names"
-  rows <- count_of(table$n, table$row)
-  if (length(wrong) == 0) return(c(a_check("neighbours", TRUE, sprintf("%s, in all %s.", said, rows)),
-    name = part$name))
-  a_check("neighbours", FALSE, sprintf(
-    "Neighbours: `%s`: not so in %s of %s, first in %s: %s.", part$name, big_mark(length(wrong)), rows,
-    row_said(table, wrong[1]), said
-  ), cbind(rows_named(table, wrong), data.frame(
-    column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
-  )))
+  rows_said("neighbours", part, rows_that_differ(values, expected), values, expected,
+    "each has the value of the row it names", table)
 }
 
 # So many rows before (below zero: after), or so many of those that are filled in.

@@ -18,7 +18,7 @@ line_data <- function(picture, name, per = NULL, rows = picture$lines) {
 
 group_texts <- function(picture, per, rows = picture$lines) {
   if (length(per) == 0) return(rep("", length(rows)))
-  code <- key_codes(picture, setdiff(picture_keys(picture), per), rows)
+  code <- line_codes(picture, per, rows)
   first <- match(seq_len(max(code, 0)), code)
   texts <- lapply(unname(per), function(name) texts_at(picture, name, rows[first]))
   fitting_texts(do.call(paste, c(texts, sep = ", ")))[code]
@@ -82,8 +82,7 @@ gather_rest <- function(data, most, additive, texts) {
 
 # The same within each panel or group, with the largest kept.
 gather_by <- function(data, most, picture, name, falling = TRUE) {
-  part <- picture$columns[[name]]
-  texts <- function(x) column_texts(x, part$format, FALSE, NULL, decimals = part$decimals)
+  texts <- function(values) number_texts(picture, name, values)
   parts <- split(data, factor(data$group, unique(data$group)))
   each <- max(3, floor(most / length(parts)))
   found <- lapply(parts, function(here) {

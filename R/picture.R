@@ -85,13 +85,18 @@ texts_at <- function(picture, name, rows = picture$lines) {
   texts
 }
 
-# A number for each line, the same where all keys but some are.
-key_codes <- function(picture, without = NULL, rows = picture$lines) {
-  keys <- setdiff(picture_keys(picture), without)
-  core_group_numbers(core_group(lapply(unname(keys), function(key) {
-    values <- picture$statement[[key]][rows]
+# A number for each line, the same where some columns are.
+line_codes <- function(picture, names, rows = picture$lines) {
+  core_group_numbers(core_group(lapply(unname(names), function(name) {
+    values <- picture$statement[[name]][rows]
     if (is.character(values)) as_text_vector(values) else values
   }), length(rows)))
+}
+
+# Numbers as the column has them.
+number_texts <- function(picture, name, values) {
+  part <- picture$columns[[name]]
+  column_texts(values, part$format, FALSE, NULL, decimals = part$decimals)
 }
 
 # Numbers of a column's own format, for an axis.
