@@ -15,7 +15,7 @@ answers_owed <- list(
   reader = c("place", "endings", "shown", "takes", "read"),
   writer = c("place", "endings", "shown", "takes", "write"),
   preparation = c("args", "check", "leaves", "work", "aside", "words", "owes"),
-  rule = c("place", "of_ledger", "of_page", "repair"),
+  rule = c("place", "of_values", "of_ledger", "of_page", "words", "example", "twin"),
   chart = c("place", "args", "takes", "suits", "value", "draw", "words"),
   command = c("words", "options", "example", "run"),
   call = c("place", "takes", "check")

@@ -130,9 +130,13 @@ constants_moved <- function(brief, taken) {
   list(sections = sections, values = values)
 }
 
-takes_words <- function(section) identical(room_of("section", section)$read, read_words)
+takes_words <- function(section) {
+  read <- room_of("section", section)$read
+  identical(read, read_words) || identical(read, read_remarks)
+}
 
 words_of_item <- function(item) {
+  if (is.call(item$expr)) return(item_written(item))
   if (is.symbol(item$expr) &&
     as.character(item$expr) %in% names(item$values)) return(as.character(item$values[[as.character(item$expr)]]))
   as.character(item$expr)

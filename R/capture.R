@@ -164,6 +164,11 @@ read_items <- function(text, section) {
 # Plain words, for the title and the notes.
 read_words <- function(text, section) list(captured(text))
 
+# Remarks, and what is accepted.
+read_remarks <- function(text, section) {
+  if (grepl("^\\s*accept\\s*[(]", text)) read_items(text, section) else read_words(text, section)
+}
+
 # Long chains such as a + b + c are a deep tree that leans to the left; they are gone through from the
 # bottom, so that their length is no depth.
 chained <- c("+", "-", "*", "/", "&", "|")

@@ -7,10 +7,17 @@ a_check <- function(check, ties, sentence, lines = NULL) {
 
 a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
 
-status_mark <- function(status) {
+status_mark <- function(status, weight = "") {
   switch(status,
-    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), cli::col_yellow("note     ")
+    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), accepted = style_quiet("accepted "),
+    cli::col_yellow(formatC(paste("note", weight), width = -9))
   )
+}
+
+# The part of a figure that a finding moves: 12%, or below one.
+weight_text <- function(weight) {
+  if (is.null(weight) || is.na(weight) || weight <= 0) return("")
+  if (weight < 0.01) "<1%" else sprintf("%.0f%%", 100 * weight)
 }
 
 is_differ <- function(n) paste(big_mark(n), if (n == 1) "differs" else "differ")

@@ -2,9 +2,10 @@
 #'
 #' Tables of the Merrow Cut, a made-up canal company: `tolls` (boats passing locks and paying),
 #' `locks`, `targets` (by lock and month) and `levels` (daily water readings). They hold mistakes of
-#' real life, put in on purpose; `demo_table("README")` is the page that counts them.
+#' real life, put in on purpose; `demo_table("README")` is the page that counts them. `dues`, what was paid at the
+#' wharves in a quarter, has none.
 #'
-#' @param name `"tolls"`, `"locks"`, `"targets"`, `"levels"` or `"README"`.
+#' @param name `"tolls"`, `"locks"`, `"targets"`, `"levels"`, `"dues"` or `"README"`.
 #' @param as `"table"` for a data frame, `"path"` for the path of the file. The page is always a path.
 #' @return A data frame, or a path. Raises `idle_bad_argument` for any other name.
 #' @export
@@ -27,4 +28,4 @@ demo_table <- function(name, as = c("table", "path")) {
   if (as == "path") path else as.data.frame(ledger(path))
 }
 
-demo_tables <- c("tolls", "locks", "targets", "levels")
+demo_tables <- c("tolls", "locks", "targets", "levels", "dues")

@@ -20,7 +20,7 @@ look <- function(source) {
   rownames(table) <- NULL
   traps <- c(
     source$notes, unlist(source$column_notes, use.names = FALSE),
-    rules_of_ledger(columns, source$n)
+    vapply(findings_of_ledger(values_of_ledger(columns, source$n)), `[[`, "", "sentence")
   )
   structure(list(name = source$name, entries = source$n, columns = table, traps = unique(traps)), class = "idle_look")
 }

@@ -17,12 +17,15 @@ offer_repairs <- function(source) {
   local_utf8()
   source <- ledger_to_look_at(source, deparse1(substitute(source)))
   columns <- all_columns(source)
-  found <- do.call(c, lapply(rooms_of("rule"), function(name) {
-    repair <- room_of("rule", name)$repair
-    if (!is.null(repair)) repair(columns, source$n)
-  }))
-  found <- found[order(vapply(found, `[[`, 1, "place"))]
-  structure(lapply(found, `[[`, "item"), why = vapply(found, `[[`, "", "why"), class = c("idle_repairs", "idle_quoted"))
+  found <- Filter(function(one) identical(one$repair$section, "prepare"), findings_of_ledger(
+    values_of_ledger(columns, source$n)
+  ))
+  found <- found[order(vapply(found, function(one) one$repair$place, 1))]
+  found <- found[!duplicated(vapply(found, function(one) repair_text(one$repair), ""))]
+  structure(
+    lapply(found, function(one) one$repair$item), why = vapply(found, `[[`, "", "sentence"),
+    class = c("idle_repairs", "idle_quoted")
+  )
 }
 
 #' @rdname offer_repairs

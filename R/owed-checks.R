@@ -14,7 +14,7 @@ checks_of_pages <- function(drawn, depth = 0) {
     room_of("section", name)$owes(drawn, brief$checked[[name]])
   })
   checks <- Filter(Negate(is.null), c(
-    list(check_entries(drawn)), do.call(c, owed), rules_of_page(drawn), check_notes(drawn)
+    list(check_entries(drawn)), do.call(c, owed), accepted_by(drawn, findings_of_page(drawn))
   ))
   if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
   checks <- c(checks, checks_of_partners(drawn, depth))

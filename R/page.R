@@ -4,7 +4,7 @@
 new_page <- function(brief) {
   list(
     notes = brief$notes, title = NULL, remarks = NULL, layout = NULL, formats = list(), bases = list(),
-    windows = character(), wide = NULL, workings = list(), method = NULL, locale = NULL, tally = new_tally(),
+    windows = character(), rules = character(), weights = numeric(), accepted = list(), wide = NULL, workings = list(), method = NULL, locale = NULL, tally = new_tally(),
     log = new_log()
   )
 }
@@ -14,12 +14,16 @@ new_log <- function() {
   log$memo <- new.env(parent = emptyenv())
   log$sorts <- logical()
   log$said <- list()
+  log$rules <- character()
   log
 }
 
-add_note <- function(drawn, note) {
+# `rule` is what a tie-out calls the note; "told" if a check says the same. `weight` is what it moves, from 0 to 1.
+add_note <- function(drawn, note, rule = "page", weight = 0) {
   if (length(note) == 0) return(drawn)
   drawn$page$notes <- c(drawn$page$notes, note)
+  drawn$page$rules[note] <- rule
+  drawn$page$weights[note] <- weight
   drawn
 }
 
@@ -50,7 +54,7 @@ close_section <- function(drawn, name, before, seconds) {
   )
   drawn$page$workings <- c(drawn$page$workings, list(entry))
   drawn$page["method"] <- list(NULL)
-  drawn <- add_note(drawn, notes_of_log(log))
+  drawn <- add_note(drawn, notes_of_log(log), unname(log$rules[names(log$said)]))
   if (length(log$memo) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
   drawn
 }

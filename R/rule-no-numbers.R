@@ -1,12 +1,16 @@
 # Values that are no number, and infinite ones.
 
-room("no_numbers", "rule", place = 10, repair = NULL, of_page = NULL, of_ledger = function(columns, n) {
-  each_column(columns, is_plain_double, function(x, name) {
-    nan <- sum(is.nan(x))
-    endless <- sum(is.infinite(x))
-    c(
-      if (nan > 0) sprintf("`%s`: %s no number (NaN).", name, is_are(nan, "value")),
-      if (endless > 0) sprintf("`%s`: %s infinite.", name, is_are(endless, "value"))
-    )
-  })
-})
+room("no_numbers", "rule", place = 10, of_page = NULL, of_values = NULL, twin = NULL, example = NULL,
+  words = "values that are no number (NaN) or infinite (told by `look()`; a figure counts those that it met)",
+  of_ledger = function(seen) {
+    do.call(c, lapply(Filter(function(name) seen$kind(name) == "double", seen$all), function(name) {
+      x <- seen$column(name)
+      nan <- sum(is.nan(x))
+      endless <- sum(is.infinite(x))
+      list(
+        if (nan > 0) a_finding(sprintf("`%s`: %s no number (NaN).", name, is_are(nan, "value")), name),
+        if (endless > 0) a_finding(sprintf("`%s`: %s infinite.", name, is_are(endless, "value")), name)
+      )
+    }))
+  }
+)

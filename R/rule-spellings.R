@@ -1,52 +1,90 @@
-# Texts that differ only by case or spaces, and stand for themselves.
+# One value in several spellings that a reader takes for the same: case, spaces, composed letters, letters and
+# punctuation that look alike, word breaks, accents, leading zeros; or a letter that was dropped or doubled in a few.
 
-room("spellings", "rule", place = 2,
-  repair = function(columns, n) {
-    names <- names(Filter(function(x) is_text_vector(x) && !is.null(spellings_shown(texts_of(x))), columns))
-    lapply(names, function(name) {
-      a_repair(
-      call("mend_keys", as.name(name)), 1, sprintf("in %s %s", name, spellings_shown(texts_of(columns[[name]])))
-    )
-    })
-  },
-  of_ledger = function(columns, n) {
-    each_column(columns, is_text_vector, function(x, name) {
-      shown <- spellings_shown(texts_of(x))
-      if (!is.null(shown)) sprintf("`%s`: %s differ only by case or spaces.", name, shown)
-    })
-  },
-  of_page = function(drawn) lapply(drawn$lines$keys, function(key) spellings_of_key(drawn, key))
+room("spellings", "rule", place = 2, of_ledger = NULL, of_page = NULL,
+  words = "one value in spellings that a reader takes for the same: case, spaces of any kind, letters and punctuation
+    that look alike, word breaks, accents, leading zeros, or a letter dropped or doubled in a few entries",
+  example = quote(brief(transform(demo_table("dues"), wharf = replace(wharf, 9, "alder ")), lines = wharf,
+    figures = c(dues = sum(due)))),
+  twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)))),
+  of_values = function(seen) {
+    do.call(c, lapply(columns_of_text(seen, seen$bare), function(name) {
+      texts <- seen$texts(name)
+      known <- texts$text != ""
+      list(spelled_alike(seen, name, texts$text[known], texts$n[known]))
+    }))
+  }
 )
 
-# What the rarer spelling of a key's values carries.
-spellings_of_key <- function(drawn, key) {
-  own <- own_lines(drawn$lines)
-  x <- as_text_or_null(pick_rows(drawn$lines$columns[[key]], own))
-  if (is.null(x) || length(texts_of(x)) > limit("most_spellings")) return(NULL)
-  texts <- texts_of(x)[sort(unique(codes_of(x)))]
-  shown <- spellings_shown(texts)
-  if (is.null(shown)) return(NULL)
-  a_note("spellings", sprintf(
-    "Keys: of %s, %s differ only by case or spaces and stand in lines of their own; the rarer spelling has %s.",
-    key, shown, entry_count(rarer_spellings(x, texts, line_entries_of(drawn, own)))
-  ))
+# Ways of writing that are overlooked, from the slightest on, and what two texts are then said to differ by.
+spelling_ways <- list(
+  list(fold = function(x) folded(x), words = "case or spaces"),
+  list(fold = function(x) look_alike(x), words = "letters or punctuation that look alike"),
+  list(fold = function(x) without_accents(look_alike(x)), words = "accents"),
+  list(fold = function(x) without_breaks(without_accents(look_alike(x))), words = "word breaks"),
+  list(fold = function(x) sub("^0+(?=[0-9])", "", look_alike(x), perl = TRUE), words = "leading zeros")
+)
+
+spelled_alike <- function(seen, name, texts, n) {
+  told <- rep(FALSE, length(texts))
+  for (way in spelling_ways) {
+    same <- way$fold(texts)
+    twice <- !told & same %in% same[duplicated(same)] & same != "" & !is.na(same)
+    if (way$words == "leading zeros") twice <- twice & grepl("^[[:space:]]*[0-9]+[[:space:]]*$", texts)
+    if (any(twice)) return(said_alike(seen, name, texts[twice], n[twice], same[twice], way$words))
+  }
+  slipped <- slips_among(texts, n)
+  if (!is.null(slipped)) said_alike(seen, name, slipped$texts, slipped$n, slipped$same, "one letter")
 }
 
-spellings_shown <- function(texts) {
-  same <- folded(texts)
-  twice <- unique(same[duplicated(same)])
-  if (length(twice) == 0) return(NULL)
-  shown <- vapply(utils::head(twice, 3), function(one) both(vapply(texts[same == one], value_text, "")), "")
-  paste(shown, collapse = "; also ")
+said_alike <- function(seen, name, texts, n, same, words) {
+  values <- unique(same)
+  shown <- vapply(utils::head(values, 3), function(one) both(vapply(texts[same == one], value_text, "")), "")
+  most <- stats::ave(n, match(same, values), FUN = function(n) seq_along(n) == which.max(n)) == 1
+  rows <- rows_of_texts(seen, name, texts[!most])
+  rest <- length(values) - length(shown)
+  a_finding(
+    sprintf("Spellings: in `%s`, %s%s differ only by %s; the rarer spelling has %s, the first in %s.", name,
+      paste(shown, collapse = "; also "), if (rest > 0) sprintf(" and %s more", big_mark(rest)) else "", words,
+      entry_count(length(rows)), seen$row(rows[1])),
+    name, rows, repair = if (name %in% seen$all) a_repair("prepare", call("mend_keys", as.name(name)), 1)
+  )
 }
 
 folded <- function(texts) in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
 
-rarer_spellings <- function(x, texts, entries) {
-  plain <- plain_vector(x)
-  same <- folded(texts)
-  sum(vapply(unique(same[duplicated(same)]), function(one) {
-    often <- vapply(texts[same == one], function(text) sum(entries[plain %in% text]), 1)
-    sum(often) - max(often)
-  }, 1))
+# Words that are parted by a space, a point, a stroke or not at all; figures keep theirs apart.
+without_breaks <- function(x) {
+  x <- gsub("([^0-9])[-_. ]+", "\\1", x)
+  gsub("[-_. ]+([^0-9])", "\\1", x)
+}
+
+without_accents <- function(x) {
+  if (all(!grepl("[^ -~]", x, useBytes = TRUE))) return(x)
+  in_unicode(function(x) {
+    from <- "\u00e0\u00e1\u00e2\u00e3\u00e4\u00e5\u00e7\u00e8\u00e9\u00ea\u00eb\u00ec\u00ed\u00ee\u00ef\u00f1"
+    more <- "\u00f2\u00f3\u00f4\u00f5\u00f6\u00f8\u00f9\u00fa\u00fb\u00fc\u00fd\u00ff\u0161\u017e\u010d\u0142"
+    gsub("\u00df", "ss", chartr(paste0(from, more), "aaaaaaceeeeiiiinoooooouuuuyyszcl", x))
+  })(x)
+}
+
+# Long words of which a few entries drop or double a letter: at most one entry in fifty, beside the usual spelling.
+slips_among <- function(texts, n) {
+  words <- folded(texts)
+  able <- nchar(words) >= 6 & !grepl("[0-9]", words)
+  if (sum(able) < 2 || length(texts) > 2000) return(NULL)
+  rare <- which(able & n <= pmax(1, sum(n) / 200))
+  usual <- which(able & n > 50 * min(n[able]))
+  for (one in rare) {
+    near <- usual[abs(nchar(words[usual]) - nchar(words[one])) == 1 & n[usual] >= 50 * n[one]]
+    like <- near[vapply(words[near], one_letter_more, TRUE, other = words[one])]
+    if (length(like)) return(list(texts = texts[c(like[1], one)], n = n[c(like[1], one)], same = rep("one", 2)))
+  }
+}
+
+# Whether one of two words is the other with a letter more inside of it, not at its ends.
+one_letter_more <- function(a, other) {
+  long <- strsplit(if (nchar(a) > nchar(other)) a else other, "")[[1]]
+  short <- if (nchar(a) > nchar(other)) other else a
+  any(vapply(seq_along(long)[-c(1, length(long))], function(k) paste(long[-k], collapse = "") == short, TRUE))
 }

@@ -32,10 +32,13 @@
 #' whole columns. A statement in hand is held against its brief by name and key: columns, headings and lines that were
 #' added, dropped, renamed, doubled or moved, and its cells. A file that has changed since it was opened is found.
 #'
-#' Notes say what is not wrong and has misled people:
-#' missing keys and what they carry, keys in two spellings (of up to 100,000), exact copies (up to a million entries), a
-#' sign unlike all others, one entry that makes a quarter of a total, dates in the future, periods that
-#' are not complete, ties, and whatever the page itself notes.
+#' Findings say what is not wrong by itself and has misled people; the rules are listed below. Each has a weight, the
+#' part that it moves of the figure that it moves most: entries by what they carry, a whole figure as 1, what moves none
+#' as 0. Printed are the checks that differ, then the heaviest findings, then the checks that tie. A finding that has
+#' been weighed can be accepted by its rule's name in the section `notes`, `accept("copies", because = "two boats of one
+#' owner")`, and stays listed as accepted. [apply_repair()] mends what a preparation or a condition can mend.
+#'
+#' @eval c("@section Rules:", rules_listed())
 #'
 #' Numbers that both routes give exactly must be the same to the last bit. Where plain R works with
 #' floating numbers, a figure may be off by one part in 10^9 of itself or by a few last places of the
@@ -44,8 +47,10 @@
 #' written to must be the same; headings are known, and empty text and nothing are the same in a file.
 #' Lines are named by where they stand on the page, and by their keys.
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
-#'   `status` (`"ties"`, `"differs"` or `"note"`), `sentence`, and `where` it differs `lines`, a data
-#'   frame. `as.data.frame()` gives one row a check, with its `page`. `all_tie()` is `TRUE` if none differs.
+#'   `status` (`"ties"`, `"differs"`, `"note"` or `"accepted"`), `sentence`, and where it differs `lines`, a data
+#'   frame. `as.data.frame()` gives one row a check, with its `page`, and of findings the `weight` (0 to 1), `rule`,
+#'   `columns` (a list of names), `lines` (a list of data frames) and `repair` (text). `all_tie()` is `TRUE` if none
+#'   differs.
 #' @section Errors:
 #' Those of [draw_up()].
 #' @export
@@ -122,49 +127,4 @@ with_tables_now <- function(brief, tables) {
 all_tie <- function(x) {
   if (!inherits(x, "idle_tie_out")) stop_idle("bad_argument", "all_tie() takes the result of tie_out().")
   !any(vapply(x$checks, function(check) check$status == "differs", TRUE))
-}
-
-#' @rdname tie_out
-#' @param row.names,optional,... Not used.
-#' @export
-as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ...) {
-  part <- function(name) vapply(x$checks, function(check) check[[name]], "")
-  page <- vapply(x$checks, function(check) if (is.null(check$page)) x$title else check$page, "")
-  data.frame(page = page, check = part("check"), status = part("status"), sentence = part("sentence"))
-}
-
-#' @rdname tie_out
-#' @export
-print.idle_tie_out <- function(x, ...) {
-  local_utf8()
-  say_title(paste("Tie-out:", x$title))
-  page <- NULL
-  for (check in x$checks) {
-    if (!identical(check$page, page)) say_title(sprintf("The page below: %s", check$page))
-    page <- check$page
-    text <- strwrap(clean_text(check$sentence), page_width() - 9)
-    cat(
-      paste0(c(status_mark(check$status), rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"),
-      "\n",
-      sep = ""
-    )
-    if (check$status == "differs" && !is.null(check$lines)) print_table(
-      as.list(utils::head(check$lines, 5)), indent = 9
-    )
-  }
-  cat(style_title(checks_in_words(x)), "\n", sep = "")
-  invisible(x)
-}
-
-# How many checks tie, in a sentence.
-checks_in_words <- function(x) {
-  status <- vapply(x$checks, `[[`, "", "status")
-  n <- sum(status != "note")
-  notes <- sum(status == "note")
-  differ <- sum(status == "differs")
-  paste0(
-    if (differ == 0) sprintf("All %s tie", count_of(n, "check")) else
-      sprintf("%s of %s", is_differ(differ), count_of(n, "check")),
-    if (notes > 0) sprintf("; %s to read", count_of(notes, "note")), "."
-  )
 }

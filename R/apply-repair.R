@@ -1,0 +1,57 @@
+#' Apply the repair of a finding
+#'
+#' Many findings of a tie-out know what would mend them: a preparation, a condition, a key that is missing. This gives
+#' the amended brief; whether it is meant, only you know.
+#'
+#' @param page A [brief()] or a statement.
+#' @param finding The name of a rule, as `as.data.frame(tie_out(page))$rule` has it, or one of `tie_out(page)$checks`.
+#' @return The brief with the repair in its section; of a finding on a page below, with that page amended.
+#' @section Errors:
+#' `idle_bad_argument` if nothing is found under that name, or what is found has no repair; those of [brief()].
+#' @seealso [tie_out()], [offer_repairs()], [amend()]
+#' @export
+#' @examples
+#' page <- brief(demo_table("tolls"), lines = reach, figures = c(receipts = sum(toll)))
+#' apply_repair(page, "copies")
+apply_repair <- function(page, finding) {
+  local_utf8()
+  brief <- brief_of(page, "apply_repair")
+  if (is.list(finding) && !is.null(finding$sentence)) return(with_repair(brief, finding))
+  if (!is_one_text(finding)) stop_idle(
+    "bad_argument", "apply_repair() takes the name of a rule, or one of tie_out(page)$checks."
+  )
+  if (!has_room("rule", finding)) stop_idle(
+    "bad_argument", sprintf("There is no rule %s.", value_text(finding)), meant(finding, rooms_of("rule"), "rules")
+  )
+  found <- Filter(function(check) identical(check$rule, finding), tie_out(brief)$checks)
+  if (length(found) == 0) stop_idle("bad_argument", sprintf("Nothing is found on this page under %s.",
+    value_text(finding)))
+  able <- Filter(function(check) !is.null(check$repair), found)
+  for (check in if (length(able)) able else found[1]) brief <- with_repair(brief, check)
+  brief
+}
+
+with_repair <- function(brief, check) {
+  repair <- check$repair
+  if (is.null(repair)) stop_idle(
+    "bad_argument", sprintf("No preparation or condition mends this by itself: %s", check$sentence),
+    "Amend the brief as the sentence says."
+  )
+  here <- is.null(check$page) || identical(check$page, page_title(brief)) || !is_brief(brief$source)
+  if (!here) return(new_brief(with_repair(brief$source, check), brief$sections, brief$given, isTRUE(brief$narrowed)))
+  sections <- brief$sections
+  items <- sections[[repair$section]]
+  same <- repair$instead & vapply(items, function(item) identical(item_called(item), repair$item$name), TRUE)
+  if (any(same)) items[[which(same)[1]]] <- with_values_of(repair$item, items[[which(same)[1]]])
+  if (!any(same)) items <- if (repair$place < 2) c(list(repair$item), items) else c(items, list(repair$item))
+  sections[[repair$section]] <- items
+  new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))
+}
+
+# An item's name, or that of the column that it is.
+item_called <- function(item) if (nzchar(item$name)) item$name else if (is.symbol(item$expr)) as.character(item$expr) else ""
+
+with_values_of <- function(item, other) {
+  item[c("values", "tables")] <- other[c("values", "tables")]
+  item
+}

@@ -1,0 +1,78 @@
+# Findings: what is not wrong by itself, and has led people to wrong figures before. A rule's room says what it finds
+# among values (`of_values`, for look() and a tie-out alike), in a whole ledger (`of_ledger`, for look() alone) and on
+# a page (`of_page`). Where nothing is odd, nothing is found.
+
+# `rows` are the entries that it is of, or `weight` says from 0 to 1 how much of a figure it moves; `repair` is what
+# would mend it.
+a_finding <- function(sentence, columns = character(), rows = NULL, weight = 0, lines = NULL, repair = NULL) {
+  list(sentence = sentence, columns = columns, rows = rows, weight = weight, lines = lines, repair = repair)
+}
+
+# A repair: what is put to a section of the brief, or in the place of the part of that name. `place` is its place among
+# the preparations.
+a_repair <- function(section, expr, place = 2, name = "", instead = FALSE) {
+  list(section = section, item = captured(expr, name = name), place = place, instead = instead)
+}
+
+repair_text <- function(repair) {
+  if (is.null(repair)) "" else paste0(repair$section, ": ", item_text(repair$item))
+}
+
+each_rule <- function(answer, ...) {
+  do.call(c, lapply(rooms_of("rule"), function(name) {
+    find <- room_of("rule", name)[[answer]]
+    found <- if (!is.null(find)) Filter(Negate(is.null), find(...))
+    lapply(found, function(one) c(one, list(rule = name)))
+  }))
+}
+
+findings_of_ledger <- function(seen) c(each_rule("of_values", seen), each_rule("of_ledger", seen))
+
+# What is found on a page and among its entries, as notes of a tie-out, each with its weight.
+findings_of_page <- function(drawn) {
+  seen <- values_of_page(drawn)
+  found <- c(if (!is.null(seen)) each_rule("of_values", seen), each_rule("of_page", drawn), said_findings(drawn))
+  lapply(found, function(one) {
+    weight <- if (is.null(one$rows)) one$weight else part_moved(drawn, one$rows)
+    c(a_note(one$rule, one$sentence, one$lines), one[c("rule", "columns", "repair")], list(
+      weight = min(max(weight, 0, na.rm = TRUE), 1)
+    ))
+  })
+}
+
+# What the page itself says, so that it is not overlooked, but for what a check says already.
+said_findings <- function(drawn) {
+  weights <- drawn$page$weights
+  rules <- drawn$page$rules
+  notes <- unique(c(drawn$page$notes, tally_notes(drawn$page)))
+  notes <- notes[!rules[notes] %in% "told"]
+  lapply(notes, function(note) {
+    rule <- if (note %in% names(rules)) rules[[note]] else "page"
+    c(a_finding(sub("[.]?$", ".", note), weight = if (note %in% names(weights)) weights[[note]] else 0), rule = rule)
+  })
+}
+
+# The part of the page's figures that some entries make: of the total that they move most, or of the entries.
+part_moved <- function(drawn, rows) {
+  n <- drawn$entries$n
+  if (n == 0 || length(rows) == 0) return(0)
+  parts <- vapply(total_nodes(drawn), function(node) {
+    x <- abs(as_plain_number(evaluate_column(node$args$x, entries_table(drawn))))
+    x[!is.finite(x)] <- 0
+    if (sum(x) > 0) sum(x[rows]) / sum(x) else 0
+  }, 1)
+  max(parts, if (length(parts) == 0 || counts_entries(drawn)) length(rows) / n)
+}
+
+counts_entries <- function(drawn) {
+  any(vapply(drawn$lines$figures, function(figure) {
+    any(vapply(figures_in(figure$node), function(node) node$fn == "count" && is.null(node$args$x), TRUE))
+  }, TRUE))
+}
+
+# The totals of a page that are of all its entries.
+total_nodes <- function(drawn) {
+  Filter(function(node) {
+    isTRUE(room_of("figure", node$fn)$is_total) && is.null(node$args$where)
+  }, additive_nodes(drawn))
+}

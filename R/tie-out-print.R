@@ -1,0 +1,77 @@
+#' @rdname tie_out
+#' @param row.names,optional,... Not used.
+#' @export
+as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ...) {
+  part <- function(name, none = NA_character_) vapply(x$checks, function(check) {
+    if (is.null(check[[name]])) none else check[[name]]
+  }, none)
+  several <- function(name, none) I(lapply(x$checks, function(check) if (is.null(check[[name]])) none else check[[name]]))
+  page <- part("page")
+  data.frame(
+    page = ifelse(is.na(page), x$title, page), check = part("check"), status = part("status"),
+    sentence = part("sentence"), weight = part("weight", NA_real_), rule = part("rule"),
+    columns = several("columns", character()), lines = several("lines", NULL),
+    repair = vapply(x$checks, function(check) repair_text(check$repair), "")
+  )
+}
+
+#' @rdname tie_out
+#' @param all Whether to print all findings, and not the seven heaviest.
+#' @export
+print.idle_tie_out <- function(x, all = FALSE, ...) {
+  local_utf8()
+  say_title(paste("Tie-out:", x$title))
+  checks <- heaviest_first(x$checks)
+  status <- vapply(checks, `[[`, "", "status")
+  for (check in checks[status == "differs"]) say_check(check, of_page(check))
+  notes <- checks[status == "note"]
+  shown <- utils::head(notes, if (all) Inf else most_findings_printed)
+  for (check in shown) say_check(check, of_page(check))
+  if (length(notes) > length(shown)) say_quiet(sprintf("         %s more, of less weight: print(x, all = TRUE).",
+    count_of(length(notes) - length(shown), "note")))
+  for (check in checks[status == "accepted"]) say_check(check, of_page(check))
+  page <- NULL
+  for (check in checks[status == "ties"]) {
+    if (!identical(check$page, page)) say_title(sprintf("The page below: %s", check$page))
+    page <- check$page
+    say_check(check)
+  }
+  cat(style_title(checks_in_words(x)), "\n", sep = "")
+  invisible(x)
+}
+
+most_findings_printed <- 7
+
+# Findings by weight, the heaviest first; all else in the order in which it was worked.
+heaviest_first <- function(checks) {
+  weights <- vapply(checks, function(check) if (is.null(check$weight)) 0 else check$weight, 1)
+  checks[order(-weights)]
+}
+
+of_page <- function(check) if (!is.null(check$page)) sprintf("On the page below, %s: ", check$page)
+
+say_check <- function(check, before = NULL) {
+  text <- strwrap(clean_text(paste0(before, check$sentence)), page_width() - 9)
+  mark <- status_mark(check$status, weight_text(check$weight))
+  cat(paste0(c(mark, rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"), "\n", sep = "")
+  if (check$status == "differs" && !is.null(check$lines)) print_table(
+    as.list(utils::head(check$lines, 5)), indent = 9
+  )
+}
+
+# How many checks tie, in a sentence.
+checks_in_words <- function(x) {
+  status <- vapply(x$checks, `[[`, "", "status")
+  n <- sum(status %in% c("ties", "differs"))
+  notes <- sum(status == "note")
+  accepted <- sum(status == "accepted")
+  differ <- sum(status == "differs")
+  weighed <- any(vapply(x$checks, function(check) isTRUE(check$weight > 0), TRUE))
+  paste0(
+    if (differ == 0) sprintf("All %s tie", count_of(n, "check")) else
+      sprintf("%s of %s", is_differ(differ), count_of(n, "check")),
+    if (notes > 0) sprintf("; %s to read", count_of(notes, "note")),
+    if (notes > 0 && weighed) ", with the part of a figure that each moves",
+    if (accepted > 0) sprintf("; %s accepted", big_mark(accepted)), "."
+  )
+}

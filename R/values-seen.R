@@ -1,0 +1,83 @@
+# The values of a table as rules look at them: those of each column once, with how often they occur. The same for
+# look(), which sees a whole ledger, and for a tie-out, which sees the entries that a page uses.
+
+# `column(name)` gives a column, `row(at)` says where an entry stands; `used` are the columns that matter, `all` those
+# that there are, `bare` those whose values stand for themselves, as keys do.
+values_seen <- function(all, used, bare, column, n, row) {
+  memo <- new.env(parent = emptyenv())
+  once <- function(key, work) {
+    if (is.null(memo[[key]])) memo[[key]] <- list(work)
+    memo[[key]][[1]]
+  }
+  list(
+    all = all, used = intersect(all, used), bare = bare, column = column, n = n, row = row,
+    texts = function(name) once(paste("texts", name), texts_seen(column(name))),
+    numbers = function(name) once(paste("numbers", name), numbers_seen(column(name))),
+    kind = function(name) once(paste("kind", name), kind_of(column(name)))
+  )
+}
+
+# Different texts and how often each occurs; NULL where a column has none or too many.
+texts_seen <- function(x) {
+  x <- as_text_or_null(x)
+  if (is.null(x) || length(texts_of(x)) > limit("most_spellings")) return(NULL)
+  n <- tabulate(codes_of(x), length(texts_of(x)))
+  list(text = texts_of(x)[n > 0], n = n[n > 0])
+}
+
+# Different numbers, from the smallest on, and how often each occurs; of very many rows, of an even sample of them.
+numbers_seen <- function(x) {
+  if (!kind_of(x) %in% c("integer", "double")) return(NULL)
+  rows <- length_of(x)
+  if (rows > limit("most_to_compare")) x <- x[round(seq(1, rows, length.out = 1e5))]
+  runs <- rle(sort(as.double(x), method = "radix"))
+  finite <- is.finite(runs$values)
+  list(value = runs$values[finite], n = runs$lengths[finite], sampled = rows > length(x))
+}
+
+rows_of_texts <- function(seen, name, texts) {
+  x <- as_text_vector(seen$column(name))
+  which(codes_of(x) %in% which(texts_of(x) %in% texts))
+}
+
+columns_of_text <- function(seen, names = seen$all) Filter(function(name) !is.null(seen$texts(name)), names)
+
+columns_of_numbers <- function(seen, names = seen$used) {
+  Filter(function(name) seen$kind(name) %in% c("integer", "double"), names)
+}
+
+columns_of_moments <- function(seen, names = seen$used) Filter(function(name) is_moment(seen$kind(name)), names)
+
+values_of_ledger <- function(columns, n) {
+  values_seen(names(columns), names(columns), names(columns), function(name) columns[[name]], n, function(at) {
+    sprintf("row %s", big_mark(at))
+  })
+}
+
+# The entries in hand of a page that stands upon a ledger; of very many, only the columns that it reads.
+values_of_page <- function(drawn) {
+  entries <- drawn$entries
+  if (!is.null(entries$below) || entries$n == 0) return(NULL)
+  used <- intersect(columns_used(drawn), entries$column_names)
+  all <- if (entries$n > limit("most_to_compare")) used else entries$column_names
+  keys <- drawn$lines$key_vectors
+  made <- keys[vapply(drawn$brief$checked$lines, function(key) key$node$type != "column", TRUE)]
+  bare <- c(intersect(unique(unlist(lapply(drawn$brief$checked, bare_columns))), all), setdiff(names(made), all))
+  column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
+  values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at))
+}
+
+# Columns that stand for themselves in keys, groups and figures, and not within an expression.
+bare_columns <- function(x) {
+  if (!is.list(x) || is.object(x) || identical(x$type, "call")) return(NULL)
+  if (identical(x$type, "column")) return(x$name)
+  unlist(lapply(unname(x), bare_columns))
+}
+
+# The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
+columns_used <- function(drawn) {
+  read <- unlist(lapply(nodes_within(drawn$brief$checked), function(node) {
+    if (identical(node$type, "column")) node$name
+  }))
+  c(read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
+}
