@@ -3,9 +3,13 @@
 # a page (`of_page`). Where nothing is odd, nothing is found.
 
 # `rows` are the entries that it is of, or `weight` says from 0 to 1 how much of a figure it moves; `repair` is what
-# would mend it.
-a_finding <- function(sentence, columns = character(), rows = NULL, weight = 0, lines = NULL, repair = NULL) {
-  list(sentence = sentence, columns = columns, rows = rows, weight = weight, lines = lines, repair = repair)
+# would mend it. `carried` is what to say before what the entries carry.
+a_finding <- function(sentence, columns = character(), rows = NULL, weight = 0, lines = NULL, repair = NULL,
+                      carried = NULL) {
+  list(
+    sentence = sentence, columns = columns, rows = rows, weight = weight, lines = lines, repair = repair,
+    carried = carried
+  )
 }
 
 # A repair: what is put to a section of the brief, or in the place of the part of that name. `place` is its place among
@@ -32,12 +36,18 @@ findings_of_ledger <- function(seen) c(each_rule("of_values", seen), each_rule("
 findings_of_page <- function(drawn) {
   seen <- values_of_page(drawn)
   found <- c(if (!is.null(seen)) each_rule("of_values", seen), each_rule("of_page", drawn), said_findings(drawn))
-  lapply(found, function(one) {
+  lapply(without_told(found), function(one) {
     weight <- if (is.null(one$rows)) one$weight else part_moved(drawn, one$rows)
-    c(a_note(one$rule, one$sentence, one$lines), one[c("rule", "columns", "repair")], list(
+    c(a_note(one$rule, with_carried(drawn, one), one$lines), one[c("rule", "columns", "repair")], list(
       weight = min(max(weight, 0, na.rm = TRUE), 1)
     ))
   })
+}
+
+# The same entries are found once, by the rule that comes first.
+without_told <- function(found) {
+  entries <- lapply(found, `[[`, "rows")
+  found[!duplicated(entries) | lengths(entries) == 0]
 }
 
 # What the page itself says, so that it is not overlooked, but for what a check says already.
@@ -50,6 +60,17 @@ said_findings <- function(drawn) {
     rule <- if (note %in% names(rules)) rules[[note]] else "page"
     c(a_finding(sub("[.]?$", ".", note), weight = if (note %in% names(weights)) weights[[note]] else 0), rule = rule)
   })
+}
+
+# What the entries carry of the page's totals, put to the sentence.
+with_carried <- function(drawn, one) {
+  nodes <- total_nodes(drawn)
+  if (is.null(one$carried) || length(nodes) == 0) return(one$sentence)
+  sums <- vapply(names(nodes), function(name) {
+    x <- as_plain_number(evaluate_column(nodes[[name]]$args$x, entries_table(drawn)))
+    sprintf("%s %s", name, texts_of_numbers(sum(x[one$rows], na.rm = TRUE)))
+  }, "")
+  sprintf("%s; %s %s.", sub("[.]$", "", one$sentence), one$carried, both(utils::head(sums, 3)))
 }
 
 # The part of the page's figures that some entries make: of the total that they move most, or of the entries.

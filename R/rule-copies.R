@@ -11,7 +11,7 @@ room("copies", "rule", place = 8, of_ledger = NULL, of_page = NULL,
     list(a_finding(sprintf(
       "Copies: %s of another in every column, the first in %s.", copies_said(length(copies), "copy", "copies"),
       seen$row(copies[1])
-    ), rows = copies, repair = a_repair("prepare", quote(strike_duplicates()))))
+    ), rows = copies, repair = a_repair("prepare", quote(strike_duplicates())), carried = "counted again:"))
   }
 )
 

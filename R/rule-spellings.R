@@ -47,7 +47,8 @@ said_alike <- function(seen, name, texts, n, same, words) {
     sprintf("Spellings: in `%s`, %s%s differ only by %s; the rarer spelling has %s, the first in %s.", name,
       paste(shown, collapse = "; also "), if (rest > 0) sprintf(" and %s more", big_mark(rest)) else "", words,
       entry_count(length(rows)), seen$row(rows[1])),
-    name, rows, repair = if (name %in% seen$all) a_repair("prepare", call("mend_keys", as.name(name)), 1)
+    name, rows, repair = if (name %in% seen$all) a_repair("prepare", call("mend_keys", as.name(name)), 1),
+    carried = "it carries"
   )
 }
 

@@ -1,0 +1,39 @@
+# Columns that tell entries apart and are no amounts: by their name, or since they count on from entry to entry.
+
+identifier_names <- paste0("(^|_|[.]| )(id|ids|no|nr|num|number|code|key|ref|reference|ticket|invoice|slip|serial|sku|",
+  "ean|isbn|barcode|zip|zipcode|postcode|postal|phone|telephone|uuid|guid|account|acct|passport)$")
+
+# `orderId` and `orderNo` as well.
+named_as_identifier <- function(name) {
+  grepl(identifier_names, tolower(name)) || grepl("[a-z](Id|ID|No|Nr|Code|Key|Ref)$", name)
+}
+
+# Whole numbers of which each is the one before and one more.
+counts_on <- function(x) {
+  length(x) >= 20 && !anyNA(x) && all(diff(x) == 1)
+}
+
+# Texts of one shape, with figures in them: AB-00123.
+of_one_shape <- function(texts) {
+  if (!any(grepl("[0-9]", texts))) return(FALSE)
+  shapes <- table(gsub("[A-Za-z]", "A", gsub("[0-9]", "9", texts)))
+  max(shapes) >= 0.98 * length(texts)
+}
+
+# Whether nearly each entry has a value of its own by which it goes. `n_different` of `n` known values.
+is_identifier <- function(seen, name) {
+  if (seen$n < 20) return(FALSE)
+  texts <- seen$texts(name)
+  if (!is.null(texts)) {
+    return(length(texts$text) >= 0.95 * sum(texts$n) && (named_as_identifier(name) || of_one_shape(texts$text)))
+  }
+  numbers <- seen$numbers(name)
+  if (is.null(numbers) || numbers$sampled || length(numbers$value) < 0.95 * sum(numbers$n)) return(FALSE)
+  if (!all(numbers$value == floor(numbers$value))) return(FALSE)
+  named_as_identifier(name) || nearly_counts_on(as_plain_number(seen$column(name)))
+}
+
+nearly_counts_on <- function(x) {
+  steps <- diff(x)
+  length(steps) > 0 && sum(steps == 1, na.rm = TRUE) >= 0.95 * length(steps)
+}

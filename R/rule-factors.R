@@ -1,0 +1,85 @@
+# Amounts off by a round factor: a part of the values is a hundred or a thousand times the others, and nothing lies
+# between.
+
+room("factors", "rule", place = 17, of_ledger = NULL, of_page = NULL,
+  words = "amounts that are 100, 1,000 or more times the others with nothing between, as where one source counts in
+    another unit",
+  example = quote(brief(transform(demo_table("dues"), due = ifelse(wharf == "Brook", 100 * due, due)), lines = goods,
+    figures = c(dues = sum(due)))),
+  twin = quote(brief(demo_table("dues"), lines = goods, figures = c(dues = sum(due)))),
+  of_values = function(seen) {
+    lapply(columns_of_numbers(seen), function(name) {
+      found <- seen$numbers(name)
+      by_gap <- apart_by_factor(found$value, found$n)
+      if (!is.null(by_gap) && !found$sampled) return(said_apart(seen, name, by_gap))
+      group_apart(seen, name)
+    })
+  }
+)
+
+round_factors <- 10^(2:9)
+
+# The part of the values above the widest gap, if divided by a round factor it lies among those below.
+apart_by_factor <- function(value, n) {
+  size <- sort(unique(abs(value[value != 0])))
+  if (length(size) < 8 || sum(n) < 20) return(NULL)
+  steps <- diff(log10(size))
+  at <- which.max(steps)
+  if (steps[at] < log10(8) || at < 3) return(NULL)
+  low <- size[seq_len(at)]
+  high <- size[-seq_len(at)]
+  fits <- vapply(round_factors, function(factor) all(high / factor >= low[1] / 2 & high / factor <= 2 * low[at]), TRUE)
+  middle <- stats::median(high) / stats::median(low)
+  fits <- fits & middle / round_factors > 0.2 & middle / round_factors < 5
+  if (any(fits)) list(above = size[at], factor = round_factors[fits][1])
+}
+
+said_apart <- function(seen, name, apart) {
+  rows <- which(abs(as_plain_number(seen$column(name))) > apart$above)
+  fewer <- length(rows) <= seen$n / 2
+  if (!fewer) rows <- setdiff(which(!is.na(seen$column(name))), rows)
+  group <- column_of_rows(seen, rows)
+  a_finding(sprintf(
+    "Factors: %s of `%s` %s about %s %s the others, with nothing between, the first in %s%s.",
+    count_of(length(rows), "value"), name, if (length(rows) == 1) "is" else "are",
+    if (fewer) big_mark(apart$factor) else sprintf("1/%s", big_mark(apart$factor)), if (fewer) "times" else "of",
+    seen$row(rows[1]), if (is.null(group)) "" else sprintf("; all are of %s", group)
+  ), name, rows)
+}
+
+# What some entries have in common and no other has, in words.
+column_of_rows <- function(seen, rows) {
+  for (name in columns_of_text(seen)) {
+    texts <- seen$texts(name)
+    if (length(texts$text) > 50) next
+    codes <- as_text_vector(seen$column(name))
+    own <- unique(plain_vector(pick_rows(codes, rows)))
+    if (length(own) == 1 && !is.na(own) && texts$n[match(own, texts$text)] == length(rows)) {
+      return(paste(name, own))
+    }
+  }
+}
+
+# A group of entries whose middle value is a round number of times that of each other group, which are alike.
+group_apart <- function(seen, name) {
+  if (seen$n > limit("most_to_compare")) return(NULL)
+  x <- abs(as_plain_number(seen$column(name)))
+  for (by in columns_of_text(seen)) {
+    if (length(seen$texts(by)$text) < 3 || length(seen$texts(by)$text) > 50) next
+    group <- codes_of(as_text_vector(seen$column(by)))
+    middles <- tapply(x, group, stats::median, na.rm = TRUE)
+    sizes <- tapply(x, group, function(x) sum(!is.na(x)))
+    at <- which.max(middles)
+    others <- middles[-at]
+    if (any(is.na(middles)) || any(middles <= 0) || sizes[at] < 5 || max(others) > 3 * min(others)) next
+    times <- middles[at] / stats::median(others)
+    factor <- round_factors[abs(log10(times / round_factors)) < log10(1.6)]
+    if (length(factor) == 0) next
+    rows <- which(group == as.integer(names(middles)[at]))
+    own <- plain_vector(pick_rows(as_text_vector(seen$column(by)), rows[1]))
+    return(a_finding(sprintf(
+      "Factors: the values of `%s` where %s is %s are about %s times those of each other %s, which are alike.", name, by,
+      own, big_mark(factor), by
+    ), c(name, by), rows))
+  }
+}

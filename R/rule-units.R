@@ -1,0 +1,60 @@
+# Currencies or units that are mixed in a total: a column says which, and the page adds them up.
+
+room("units", "rule", place = 18, of_ledger = NULL, of_values = NULL,
+  words = "a total or a mean over several currencies or units, where a column says which each entry has",
+  example = quote(brief(transform(demo_table("dues"), currency = ifelse(wharf == "Brook", "EUR", "GBP")), lines = goods,
+    figures = c(dues = sum(due)))),
+  twin = quote(brief(transform(demo_table("dues"), currency = ifelse(wharf == "Brook", "EUR", "GBP")),
+    lines = c(currency, goods), figures = c(dues = sum(due)))),
+  of_page = function(drawn) {
+    seen <- values_of_page(drawn)
+    if (is.null(seen) || drawn$lines$grain != "lines" || length(measures_of(drawn)) == 0) return(NULL)
+    read <- columns_used(drawn)
+    lapply(columns_of_text(seen), function(name) {
+      texts <- seen$texts(name)$text
+      if (length(texts) < 2 || !says_units(name, texts) || divides_by(drawn, name) || name %in% read) return(NULL)
+      rarer <- texts[which.min(seen$texts(name)$n)]
+      a_finding(sprintf(
+        "Units: %s %s over entries of different %s: %s; make it a key of the lines, or say `only` one.",
+        both(tick(measures_of(drawn))), if (length(measures_of(drawn)) == 1) "goes" else "go", name,
+        listing(vapply(texts, value_text, ""))
+      ), name, rows_of_texts(seen, name, setdiff(texts, texts[which.max(seen$texts(name)$n)])),
+      repair = a_repair("lines", as.name(name)))
+    })
+  }
+)
+
+currency_marks <- c("eur", "usd", "gbp", "chf", "jpy", "sek", "nok", "dkk", "pln", "czk", "huf", "cad", "aud", "nzd",
+  "cny", "inr", "brl", "zar", "mxn", "try", "krw", "sgd", "hkd", "\u20ac", "$", "\u00a3", "\u00a5", "us$", "pence",
+  "cents", "pounds", "euros", "dollars", "euro", "pound", "dollar")
+unit_marks <- c("kg", "g", "mg", "t", "tonne", "tonnes", "ton", "tons", "lb", "lbs", "oz", "cwt", "km", "m", "cm", "mm",
+  "mi", "mile", "miles", "ft", "in", "yd", "l", "ml", "cl", "hl", "gal", "gallon", "gallons", "litre", "litres", "liter",
+  "liters", "h", "hr", "hrs", "hour", "hours", "min", "mins", "minute", "minutes", "s", "sec", "day", "days", "week",
+  "weeks", "piece", "pieces", "pcs", "box", "boxes", "dozen", "each", "ea", "pallet", "pallets", "kwh", "mwh", "c", "f",
+  "celsius", "fahrenheit", "kilogram", "kilograms", "gram", "grams", "metre", "metres", "kilometre", "kilometres")
+
+# Whether a column says in what its amounts are: all its values are marks of currencies, or of units.
+says_units <- function(name, texts) {
+  marks <- tolower(squeezed(texts))
+  all(marks %in% currency_marks) || all(marks %in% unit_marks) && (
+    grepl("unit|uom|measure|per", tolower(name)) || all(nchar(marks) > 1)
+  )
+}
+
+# The figures of a page that add up or average numbers.
+measures_of <- function(drawn) {
+  names <- vapply(drawn$lines$figures, function(figure) {
+    nodes <- figures_in(figure$node)
+    if (any(vapply(nodes, function(node) node$fn %in% adding_figures && !is.null(node$args$x), TRUE))) figure$name else ""
+  }, "")
+  setdiff(names, "")
+}
+
+adding_figures <- c("sum", "mean", "median", "percentile", "sd", "var", "sd_pop", "var_pop", "max", "min")
+
+# Whether each line has one value of a column.
+divides_by <- function(drawn, name) {
+  column <- entry_column(drawn$entries, name)
+  both <- core_group(list(entry_groups(drawn$lines), column), drawn$entries$n)
+  core_group_facts(both)$size == core_group_facts(drawn$lines$groups)$size
+}

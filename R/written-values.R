@@ -1,0 +1,62 @@
+# Texts that are something else in writing: numbers, dates, names of months and days, marks that stand for nothing known.
+
+# Numbers as people write them: with thousands parted, a currency, a percent sign, brackets for less than zero.
+is_number_text <- function(texts) {
+  plain <- squeezed(texts)
+  money <- "([$\u20ac\u00a3\u00a5]|[A-Z]{2,3}\\$?)?"
+  number <- "([0-9]{1,3}([ ,.'\u2019][0-9]{3})+|[0-9]+)?([.,][0-9]+)?([eE][-+]?[0-9]+)?"
+  pattern <- sprintf("^[(]?[-+\u2212]?\\s*%s\\s*[-+]?%s\\s*(%%|%s)[)]?-?$", money, number, money)
+  in_unicode(function(x) grepl(pattern, x, perl = TRUE))(plain) & grepl("[0-9]", plain)
+}
+
+# The number that is meant where a text is written plainly; missing for others.
+number_meant <- function(texts) suppressWarnings(as.numeric(gsub("[, '%$]", "", squeezed(texts))))
+
+month_stems <- c("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+month_words <- c("january", "february", "march", "april", "may", "june", "july", "august", "september", "october",
+  "november", "december")
+day_stems <- c("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+day_words <- c("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+
+# The place of a name among those of months or days, written in full or by its first letters.
+named_place <- function(texts, stems, words) {
+  texts <- sub("[.]$", "", tolower(squeezed(texts)))
+  texts <- sub("^(sept)$", "sep", sub("^(tues|tu)$", "tue", sub("^(thur|thurs)$", "thu", texts)))
+  place <- match(texts, words)
+  ifelse(is.na(place), match(texts, stems), place)
+}
+
+date_patterns <- c(
+  "year first" = "^[0-9]{4}[-/. ][0-9]{1,2}[-/. ][0-9]{1,2}([T ].*)?$",
+  "year last" = "^[0-9]{1,2}[-/. ][0-9]{1,2}[-/. ]([0-9]{4}|[0-9]{2})([T ].*)?$",
+  "the month as a word" = paste0(
+    "^([0-9]{1,2}[-. ]*(", paste(month_stems, collapse = "|"), ")[a-z]*[-., ]+[0-9]{2,4}|(",
+    paste(month_stems, collapse = "|"), ")[a-z]* [0-9]{1,2},? [0-9]{4})$"
+  ),
+  "eight figures" = "^(19|20)[0-9]{2}(0[1-9]|1[0-2])(0[1-9]|[12][0-9]|3[01])$"
+)
+
+# In which way each text is written as a date; missing for those that are none.
+date_way <- function(texts) {
+  texts <- tolower(squeezed(texts))
+  way <- rep(NA_character_, length(texts))
+  for (name in names(date_patterns)) way[is.na(way) & grepl(toupper_t(date_patterns[[name]]), texts)] <- name
+  way
+}
+
+# Patterns are matched against small letters.
+toupper_t <- function(pattern) gsub("[T ]", "[t ]", pattern, fixed = TRUE)
+
+marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", "unknown", "unk", "unknwn", "-", "--",
+  "---", "?", "??", "???", ".", "..", "...", "tbd", "tba", "tbc", "missing", "not available", "not applicable",
+  "not known", "no data", "nodata", "undefined", "#ref!", "#div/0!", "#value!", "#name?", "#num!", "#null!", "(blank)",
+  "blank", "(null)", "(none)", "<na>", "\\n", "not given", "not stated", "unspecified", "n/k", "n.k.", "*", "xxx", "\u2013",
+  "\u2014")
+
+stands_for_nothing <- function(texts) tolower(squeezed(texts)) %in% marks_of_nothing
+
+# Words by which a line of totals goes.
+is_total_word <- function(texts) {
+  pattern <- "^(grand |over-?all |sub-?|sub )?total(s)?( .*|:.*)?$|^.+ (sub-?)?total(s)?:?$|^(sum|overall|all|gesamt|summe):?$"
+  grepl(pattern, tolower(squeezed(texts)))
+}
