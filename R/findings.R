@@ -3,12 +3,13 @@
 # a page (`of_page`). Where nothing is odd, nothing is found.
 
 # `rows` are the entries that it is of, or `weight` says from 0 to 1 how much of a figure it moves; `repair` is what
-# would mend it. `carried` is what to say before what the entries carry.
+# would mend it. `carried` is what to say before what the entries carry; `alien` ones do not belong among the entries,
+# and nothing more is said of them.
 a_finding <- function(sentence, columns = character(), rows = NULL, weight = 0, lines = NULL, repair = NULL,
-                      carried = NULL) {
+                      carried = NULL, alien = FALSE) {
   list(
     sentence = sentence, columns = columns, rows = rows, weight = weight, lines = lines, repair = repair,
-    carried = carried
+    carried = carried, alien = alien
   )
 }
 
@@ -47,7 +48,9 @@ findings_of_page <- function(drawn) {
 # The same entries are found once, by the rule that comes first.
 without_told <- function(found) {
   entries <- lapply(found, `[[`, "rows")
-  found[!duplicated(entries) | lengths(entries) == 0]
+  alien <- unlist(lapply(found, function(one) if (isTRUE(one$alien)) one$rows))
+  own <- vapply(found, function(one) isTRUE(one$alien) || length(setdiff(one$rows, alien)) > 0, TRUE)
+  found[lengths(entries) == 0 | own & !duplicated(entries)]
 }
 
 # What the page itself says, so that it is not overlooked, but for what a check says already.

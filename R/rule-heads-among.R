@@ -1,6 +1,6 @@
 # The heads of the columns once more among the entries, as where files were put under each other.
 
-room("heads_among", "rule", place = 15, of_ledger = NULL, of_page = NULL,
+room("heads_among", "rule", place = 0.2, of_ledger = NULL, of_page = NULL,
   words = "the heads of the columns once more among the entries, as where files were put under each other",
   example = quote(brief(rbind(demo_table("dues"), transform(demo_table("dues")[1, ], wharf = "wharf", goods = "goods")),
     lines = wharf, figures = c(dues = sum(due)))),
@@ -19,7 +19,7 @@ room("heads_among", "rule", place = 15, of_ledger = NULL, of_page = NULL,
     list(a_finding(sprintf("Heads: %s the heads of the columns, the first in %s.", if (length(rows) == 1)
       "1 entry is" else paste(entry_count(length(rows)), "are"), seen$row(rows[1])), columns[lengths(hits) > 0], rows,
     repair = a_repair("only", without_texts(columns[at], plain_vector(pick_rows(as_text_vector(
-      seen$column(columns[at])), rows[1]))))))
+      seen$column(columns[at])), rows[1])))), alien = TRUE))
   }
 )
 

@@ -1,6 +1,6 @@
 # The subtotals of a statement that was written to a file, read again as entries.
 
-room("subtotals_among", "rule", place = 16, of_ledger = NULL, of_page = NULL,
+room("subtotals_among", "rule", place = 0.1, of_ledger = NULL, of_page = NULL,
   words = "the subtotals of a statement that was handed on, read again as entries",
   example = quote(brief(as.data.frame(draw_up(brief(demo_table("dues"), lines = c(wharf, goods),
     figures = c(dues = sum(due)), footing = rollup(wharf, goods)))), lines = goods, figures = c(dues = sum(dues)))),
@@ -15,6 +15,6 @@ room("subtotals_among", "rule", place = 16, of_ledger = NULL, of_page = NULL,
     list(a_finding(sprintf(
       "Subtotals: %s %s of a statement, by `line_kind`, the first in %s.", entry_count(length(rows)),
       if (length(rows) == 1) "is a subtotal or total" else "are subtotals or totals", seen$row(rows[1])
-    ), "line_kind", rows, carried = "counted again:", repair = a_repair("only", quote(line_kind == "line"))))
+    ), "line_kind", rows, carried = "counted again:", alien = TRUE, repair = a_repair("only", quote(line_kind == "line"))))
   }
 )

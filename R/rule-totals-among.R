@@ -1,6 +1,6 @@
 # Lines of totals among the entries: by their word, or because an entry is what all those before it add up to.
 
-room("totals_among", "rule", place = 14, of_ledger = NULL, of_page = NULL,
+room("totals_among", "rule", place = 0.3, of_ledger = NULL, of_page = NULL,
   words = "lines of totals among the entries, by their word (\"Total\"), or since an amount is what the entries before it
     add up to",
   example = quote(brief(rbind(demo_table("dues"), transform(demo_table("dues")[1, ], wharf = "Total", due = 5195.91)),
@@ -23,7 +23,7 @@ totals_by_word <- function(seen, name) {
     "Totals: %s %s a line of totals, by %s in `%s`, the first in %s.", entry_count(length(rows)),
     if (length(rows) == 1) "looks like" else "look like", both(vapply(utils::head(words, 3), value_text, "")), name,
     seen$row(rows[1])
-  ), name, rows, carried = "counted again:", repair = a_repair("only", without_texts(name, words)))
+  ), name, rows, carried = "counted again:", alien = TRUE, repair = a_repair("only", without_texts(name, words)))
 }
 
 without_texts <- function(name, texts) {
@@ -47,7 +47,7 @@ totals_by_sum <- function(seen, name) {
     "Totals: in `%s`, %s what the entries before it add up to, the first in %s: %s.", name,
     if (length(rows) == 1) "1 entry is" else sprintf("each of %s is", entry_count(length(rows))), seen$row(rows[1]),
     exact_text(x[rows[1]])
-  ), name, rows, carried = "counted again:")
+  ), name, rows, carried = "counted again:", alien = TRUE)
 }
 
 sums_before <- function(x) {

@@ -1,0 +1,47 @@
+# The conditions of a page, each with the table that it was judged on: what rules about conditions look at.
+
+# list(node, place, table, unit): those of `only` on the entries before it, of figures on the entries, of `show` on the
+# lines. Beyond a million entries they are not looked at again.
+conditions_of <- function(drawn) {
+  if (drawn$entries$n_read > limit("most_to_compare")) return(list())
+  memo <- drawn$lines$numbers
+  if (is.null(memo$conditions)) memo$conditions <- list(conditions_worked(drawn))
+  memo$conditions[[1]]
+}
+
+conditions_worked <- function(drawn) {
+  checked <- drawn$brief$checked
+  before <- if (length(checked$only)) page_before(drawn, "only")
+  entries <- entries_table(drawn)
+  kept <- if (!is.null(before)) lapply(checked$only, function(part) {
+    list(node = part$node, place = "`only`", table = entries_table(before), unit = "entry", of = before)
+  })
+  wheres <- do.call(c, lapply(c(checked$figures, checked$columns), function(part) {
+    lapply(Filter(function(node) !is.null(node$args$where), figures_in(part$node)), function(node) {
+      list(node = node$args$where, place = sprintf("`%s`", part$name), table = entries, unit = "entry", of = drawn)
+    })
+  }))
+  shown <- lapply(Filter(function(part) part$type == "condition", checked$show), function(part) {
+    list(node = part$node, place = "`show`", table = lines_table(drawn), unit = "line", of = drawn)
+  })
+  Filter(function(one) one$table$n > 0 && length(windows_in(one$node)) == 0, c(kept, unname(wheres), shown))
+}
+
+comparisons <- c("==", "!=", "<", "<=", ">", ">=", "%in%", "between")
+
+is_call_of <- function(node, fns) identical(node$type, "call") && node$fn %in% fns
+
+# The parts of a condition that and, or and not put together.
+parts_of_condition <- function(node) {
+  if (is_call_of(node, c("&", "|", "!"))) {
+    return(do.call(c, lapply(unname(node$args), parts_of_condition)))
+  }
+  list(node)
+}
+
+# How many rows meet it, do not, and are not known.
+judged_of <- function(node, table) {
+  met <- as.logical(evaluate_column(node, table))
+  if (length(met) != table$n) met <- rep(met, length.out = table$n)
+  list(yes = sum(met, na.rm = TRUE), no = sum(!met, na.rm = TRUE), unknown = sum(is.na(met)), met = met)
+}

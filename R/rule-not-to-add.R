@@ -1,0 +1,69 @@
+# Totals and means of what bears none: identifiers, years, dates in figures, prices of a unit, percentages, standings.
+
+room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
+  words = "totals or means of identifiers, and totals of years, rates, percentages or standings",
+  example = quote(brief(demo_table("dues"), lines = wharf, figures = c(slips = sum(slip)))),
+  twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(slips = count(slip)))),
+  of_page = function(drawn) {
+    seen <- values_of_page(drawn)
+    if (is.null(seen)) return(NULL)
+    do.call(c, lapply(drawn$lines$figures, function(figure) {
+      lapply(figures_in(figure$node), function(node) bears_no_figure(figure, node, seen))
+    }))
+  }
+)
+
+rate_names <- paste0("(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|share|ratio|quota|margin|",
+  "avg|average|mean|median|index|score|rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+)$|",
+  "^(avg|average|mean|pct|percent|price_per|cost_per|rate_of|rate_per|unit_price)")
+standing_names <- "(^|_)(balance|stock|inventory|headcount|level|level_[a-z]+|on_hand|outstanding|in_stock|population)$"
+
+bears_no_figure <- function(figure, node, seen) {
+  x <- node$args$x
+  if (is.null(x) || x$type != "column" || !x$name %in% seen$all || !seen$kind(x$name) %in% c("integer", "double")) {
+    return(NULL)
+  }
+  what <- what_it_is(node$fn, x$name, seen)
+  if (is.null(what)) return(NULL)
+  a_finding(sprintf("Figures: `%s` is %s, and `%s` %s; %s.", figure$name, call_said(node), x$name, what$is, what$do),
+    x$name, weight = 1)
+}
+
+call_said <- function(node) sprintf("%s(%s)", node$fn, node_label(node$args$x))
+
+what_it_is <- function(fn, name, seen) {
+  adds <- fn == "sum"
+  averages <- fn %in% c("mean", "median", "sd", "var", "percentile", "sd_pop", "var_pop")
+  values <- seen$numbers(name)$value
+  if (length(values) == 0) return(NULL)
+  wholes <- all(values == floor(values))
+  if ((adds || averages) && wholes && is_identifier(seen, name)) return(list(
+    is = "tells entries apart and is no amount", do = "count() or count_distinct() counts them"
+  ))
+  if ((adds || averages) && wholes && named_as_code(name) && length(values) > 1) return(list(
+    is = "reads like a code and is no amount", do = "count_distinct() counts the different ones"
+  ))
+  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && grepl("year", tolower(name))) return(list(
+    is = "is a year", do = "a year is a key, or has a smallest and a largest"
+  ))
+  if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(
+    is = "holds dates written as numbers", do = "min() and max() give the first and the last"
+  ))
+  if (adds && grepl(standing_names, tolower(name))) return(list(
+    is = "reads like a standing at a moment, which does not add up over time", do = "last(x, along = date) gives the last"
+  ))
+  if (adds && is_rate(seen, name)) return(list(
+    is = "reads like a rate, which does not add up", do = "mean(x, weight = ...) weighs it by what it is a rate of"
+  ))
+}
+
+named_as_code <- function(name) {
+  grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$", tolower(name))
+}
+
+# By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
+is_rate <- function(seen, name) {
+  if (!grepl(rate_names, tolower(name))) return(FALSE)
+  if (!grepl("(^|_)(price|prices)$", tolower(name))) return(TRUE)
+  any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$", tolower(seen$all)))
+}

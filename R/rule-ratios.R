@@ -1,0 +1,51 @@
+# Ratios averaged or added up: each entry counts the same, whatever it is a ratio of.
+
+room("ratios", "rule", place = 29, of_ledger = NULL, of_values = NULL,
+  words = "ratios of entries that are averaged or added up, where the ratio of the totals may be meant",
+  example = quote(brief(demo_table("dues"), columns = c(each = due / tonnes), lines = wharf,
+    figures = c(per_tonne = mean(each)))),
+  twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(per_tonne = sum(due) / sum(tonnes)))),
+  of_page = function(drawn) {
+    columns <- drawn$brief$checked$columns
+    made <- stats::setNames(lapply(columns, `[[`, "node"), vapply(columns, `[[`, "", "name"))
+    do.call(c, lapply(drawn$lines$figures, function(figure) {
+      lapply(figures_in(figure$node), function(node) ratio_averaged(figure, node, made, drawn))
+    }))
+  }
+)
+
+ratio_averaged <- function(figure, node, made, drawn) {
+  x <- node$args$x
+  if (is.null(x) || !node$fn %in% c("mean", "sum") || !is.null(node$args$weight)) return(NULL)
+  ratio <- if (x$type == "column") made[[x$name]] else x
+  parts <- if (is_call_of(ratio, "/")) unname(ratio$args) else if (x$type == "column") parts_of_rate(x$name, drawn)
+  if (length(parts) != 2 || !all(lengths(lapply(parts, columns_in)) > 0)) return(NULL)
+  labels <- vapply(parts, node_label, "")
+  does <- if (node$fn == "mean") c("averages", "weighs each entry alike") else c("adds up", "is a total of ratios")
+  a_finding(sprintf(
+    "Ratios: `%s` %s ratios of %s to %s, which %s; the ratio of the totals is sum(%s) / sum(%s).", figure$name,
+    does[1], labels[1], labels[2], does[2], labels[1], labels[2]
+  ), unlist(lapply(parts, columns_in)), weight = 1, repair = if (figure$node$type == "figure" && node$fn == "mean") a_repair(
+    "figures", call("/", call("sum", parsed(labels[1])), call("sum", parsed(labels[2]))), name = figure$name, instead = TRUE
+  ))
+}
+
+parsed <- function(text) str2lang(text)
+
+# A column of a ledger that is, entry by entry, one of two others divided by the other.
+parts_of_rate <- function(name, drawn) {
+  seen <- values_of_page(drawn)
+  if (is.null(seen) || !name %in% seen$all || !seen$kind(name) %in% c("double", "integer") || seen$n < 10) return(NULL)
+  rows <- unique(round(seq(1, seen$n, length.out = 200)))
+  value <- function(name) as_plain_number(pick_rows(seen$column(name), as.integer(rows)))
+  x <- value(name)
+  others <- setdiff(columns_of_numbers(seen, seen$all), name)
+  if (length(others) < 2 || length(others) > 30 || length(unique(x)) < 5) return(NULL)
+  values <- lapply(others, value)
+  for (a in seq_along(others)) for (b in setdiff(seq_along(others), a)) {
+    near <- abs(x * values[[b]] - values[[a]]) <= 0.0051 + 1e-6 * abs(values[[a]])
+    if (length(unique(values[[b]])) >= 5 && isTRUE(mean(near, na.rm = TRUE) >= 0.95)) {
+      return(lapply(others[c(a, b)], function(name) list(type = "column", name = name, kind = "double")))
+    }
+  }
+}
