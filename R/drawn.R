@@ -10,7 +10,7 @@ open_page <- function(brief, aside = FALSE) {
   if (is.null(subtotals) || subtotals == 0) return(drawn)
   add_note(drawn, sprintf(
     "The page below shows %s; this page is drawn up from its lines alone.", count_of(subtotals, "subtotal")
-  ))
+  ), "subtotals_below")
 }
 
 # Works all sections of a brief. `watch` is called with what is in hand after each of them; `aside` keeps

@@ -48,16 +48,22 @@ findings_of_page <- function(drawn) {
 # The same entries are found once, by the rule that comes first.
 without_told <- function(found) {
   entries <- lapply(found, `[[`, "rows")
-  alien <- unlist(lapply(found, function(one) if (isTRUE(one$alien)) one$rows))
-  own <- vapply(found, function(one) isTRUE(one$alien) || length(setdiff(one$rows, alien)) > 0, TRUE)
-  found[lengths(entries) == 0 | own & !duplicated(entries)]
+  alien <- integer()
+  own <- rep(TRUE, length(found))
+  for (k in which(lengths(entries) > 0)) {
+    own[k] <- length(setdiff(entries[[k]], alien)) > 0
+    if (own[k] && isTRUE(found[[k]]$alien)) alien <- union(alien, entries[[k]])
+  }
+  found[own & (lengths(entries) == 0 | !duplicated(entries))]
 }
 
 # What the page itself says, so that it is not overlooked, but for what a check says already.
 said_findings <- function(drawn) {
   weights <- drawn$page$weights
   rules <- drawn$page$rules
-  notes <- unique(c(drawn$page$notes, tally_notes(drawn$page)))
+  tally <- tally_notes(drawn$page)
+  rules[tally] <- rep("without_result", length(tally))
+  notes <- unique(c(drawn$page$notes, tally))
   notes <- notes[!rules[notes] %in% "told"]
   lapply(notes, function(note) {
     rule <- if (note %in% names(rules)) rules[[note]] else "page"

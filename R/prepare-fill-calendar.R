@@ -89,7 +89,7 @@ work_fill_calendar <- function(drawn, part) {
     bounds = made[c("low", "high")])
   drawn$entries <- carry_entries(entries, c(seq_len(entries$n), rep(NA_integer_, m)), names, columns)
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
-  add_note(drawn, c(note_of_filled(done), note_of_ends(done), note_without_day(done)))
+  add_note(drawn, c(note_of_filled(done), note_of_ends(done), note_without_day(done)), "prepared")
 }
 
 filled_columns <- function(part, entries, fetch, made, first) {

@@ -46,7 +46,7 @@ work_sample <- function(drawn, part) {
     entry_count(entries$n), if (length(part$per)) sprintf(" (%s of each %s)", sample_size_words(part),
       both(part$per)) else
       "", format(part$seed)
-  ))
+  ), "prepared")
 }
 
 # The same rows for the same seed on every machine.

@@ -66,7 +66,7 @@ work_stack_on <- function(drawn, part) {
   drawn$entries <- carry_entries(entries, at, c(names(part$columns), part$name), columns)
   drawn$entries <- placed_elsewhere(drawn$entries, entries$n, sizes)
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
-  add_note(drawn, notes_of_stacked(done))
+  add_note(drawn, notes_of_stacked(done), "prepared")
 }
 
 stacked_columns <- function(part, entries, fetch, others) {

@@ -39,7 +39,7 @@ work_strike <- function(drawn, part) {
   drawn$entries <- add_account(drawn$entries, "prepare", if (is.null(part$by)) "copies of another" else sprintf(
     "like another in %s", both(part$by)), n)
   drawn$entries <- take_entries(drawn$entries, setdiff(seq_len(entries$n), done$struck))
-  add_note(drawn, note_of_struck(done))
+  add_note(drawn, note_of_struck(done), if (is.null(part$by)) "told" else "prepared")
 }
 
 # Which of the entries alike is kept: the first or last along an order.

@@ -86,7 +86,7 @@ work_unpivot <- function(drawn, part) {
   add_note(drawn, sprintf(
     "prepare: %s left out, since %s of the statement.", listing(tick(part$edges)),
     if (length(part$edges) == 1) "it is a total" else "they are totals"
-  ))
+  ), "prepared")
 }
 
 empty_cells <- function(entries, rows) {

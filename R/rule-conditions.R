@@ -10,7 +10,9 @@ room("conditions", "rule", place = 23, of_ledger = NULL, of_values = NULL,
   of_page = function(drawn) {
     do.call(c, lapply(conditions_of(drawn), function(one) {
       node <- one$node
-      parts <- Filter(function(part) !is_guard(part) && !names_absent(part, one$table), parts_of_condition(node))
+      parts <- Filter(function(part) {
+        !is_guard(part) && !names_absent(part, one$table) && is.null(last_bits_differ(part, one))
+      }, parts_of_condition(node))
       said <- Filter(Negate(is.null), lapply(parts, never_or_always, one = one))
       if (length(said) == 0 && is_call_of(node, c("&", "|", "!"))) said <- list(never_or_always(node, one))
       said
@@ -31,10 +33,10 @@ never_or_always <- function(node, one) {
   if (known < 2 || found$yes > 0 && found$no > 0) return(NULL)
   weight <- if (found$yes == 0) 1 else 0
   a_finding(sprintf(
-    "Conditions: %s, in %s, holds for %s%s.", node_label(node), one$place,
-    if (found$yes == 0) "none of" else "every one of", paste0("", rows_said(known, one$unit)),
+    "Conditions: %s, in %s, holds for %s %s%s.", node_label(node), one$place,
+    if (found$yes == 0) "none of the" else "each of the", so_many_rows(known, one$unit),
     if (found$yes == 0) "" else ", so it leaves nothing out"
   ), columns_in(node), weight = weight)
 }
 
-rows_said <- function(n, unit) if (unit == "entry") entry_count(n) else count_of(n, unit)
+so_many_rows <- function(n, unit) if (unit == "entry") entry_count(n) else count_of(n, unit)

@@ -30,7 +30,7 @@ day_beside_times <- function(node, one) {
   if (length(later) == 0) return(NULL)
   a_finding(sprintf(
     "Times: %s, in %s, takes %s for its first moment, and %s of that day are later; %s.", node_label(node), one$place,
-    format(as_date_class(bound)), rows_said(length(later), one$unit),
+    format(as_date_class(bound)), so_many_rows(length(later), one$unit),
     if (node$fn %in% c("<=", "between")) sprintf("for the whole day write < \"%s\"", format(as_date_class(bound + 1))) else
       if (node$fn == ">") sprintf("for the days after it write >= \"%s\"", format(as_date_class(bound + 1))) else
       sprintf("for the day write start_of(%s, \"day\")", node_label(x))

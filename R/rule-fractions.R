@@ -26,7 +26,7 @@ last_bits_differ <- function(node, one) {
   }
   if (near > 0) a_finding(sprintf(
     "Fractions: %s, in %s, compares fractions to the last bit, and in %s they differ by nothing more; write %s.",
-    node_label(node), one$place, rows_said(near, one$unit), "rounded(x, 6) on both sides"
+    node_label(node), one$place, so_many_rows(near, one$unit), "rounded(x, 6) on both sides"
   ), columns_in(node), weight = near / one$table$n)
 }
 

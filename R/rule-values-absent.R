@@ -52,7 +52,7 @@ asked_and_absent <- function(node, one) {
     ), asked$name, weight = if (is_call_of(node, "!=")) 0 else 1 / length(asked$texts)),
     if (length(others) && length(setdiff(others, near)) > 0 | length(absent) == 0 & length(others) > 0) a_finding(sprintf(
       "Values: %s, in %s, passes over %s with %s, which a reader takes for the same.", node_label(node), one$place,
-      rows_said(rows, one$unit), listing(vapply(others, value_text, ""))
+      so_many_rows(rows, one$unit), listing(vapply(others, value_text, ""))
     ), asked$name, weight = rows / one$table$n, repair = a_repair("prepare", call("mend_keys", as.name(asked$name)), 1))
   )
 }

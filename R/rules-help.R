@@ -4,7 +4,7 @@ rules_listed <- function() {
   entries <- vapply(rooms_of("rule"), function(name) {
     rule <- room_of("rule", name)
     example <- if (is.null(rule$example)) "" else sprintf(" For instance in `%s`.", expr_text(rule$example))
-    sprintf("  \\item{`%s`}{%s.%s}", name, rule$words, gsub("%", "\\\\%", example))
+    sprintf("  \\item{`%s`}{%s.%s}", name, gsub("\\s+", " ", rule$words), gsub("%", "\\\\%", example))
   }, "")
   c("What is found, by the names that `accept()` and [apply_repair()] take:", "\\describe{", unname(entries), "}")
 }

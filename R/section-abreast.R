@@ -28,7 +28,7 @@ room("abreast", "section",
   },
   work = function(drawn, checked) {
     drawn$page$wide <- wide_page(drawn, checked)
-    add_note(drawn, drawn$page$wide$notes)
+    add_note(drawn, drawn$page$wide$notes, "columns_absent")
   },
   words = function(checked) {
     edges <- c(if (checked$side) "beside each row", if (checked$foot) "at the foot")

@@ -36,9 +36,10 @@ room("figures", "section",
     lines$level_tables <- results$levels
     lines$group_entries <- results$entries
     drawn$lines <- lines
-    add_note(drawn, c(
-      notes_of_figures(checked, results$facts), results$notes, notes_of_averaged_averages(drawn$entries, checked)
-    ))
+    passed <- sum(unlist(lapply(results$facts, function(fact) fact$all_missing)))
+    drawn <- add_note(drawn, c(notes_of_figures(checked, results$facts), results$notes), "skipped",
+      min(passed / max(drawn$entries$n, 1), 1))
+    add_note(drawn, notes_of_averaged_averages(drawn$entries, checked), "averages", 1)
   },
   aside = NULL,
   words = function(checked) {

@@ -110,7 +110,7 @@ cross_lines <- function(drawn, keys) {
       "%s no entries: %s not occur.",
       have(empty, "line"),
       if (empty == 1) "its combination does" else "their combinations do"
-    )
+    ), "empty_lines"
   )
 }
 
@@ -175,5 +175,5 @@ fill_lines <- function(drawn, key) {
   add_note(drawn, sprintf(
     "%s no entries: one for each %s of `%s` without any%s.", have(length(made$step), "line"), asked$step, key$name,
     if (length(others)) sprintf(" in each %s", both(names(others))) else ""
-  ))
+  ), "empty_lines")
 }

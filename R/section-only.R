@@ -13,7 +13,7 @@ room("only", "section",
     if (drawn$entries$windowed && !all(met %in% TRUE)) drawn <- add_note(drawn, sprintf(
       "columns: figures over other rows were worked before `only`, which then left out %s that they had seen.",
       entry_count(sum(!met %in% TRUE))
-    ))
+    ), "windows", mean(!met %in% TRUE))
     keep_entries(drawn, met, "only", checked)
   },
   words = function(checked) {

@@ -26,8 +26,8 @@ room("show", "section",
     )
     lines$hidden <- hidden_lines(lines)
     drawn$lines <- lines
-    drawn <- gather_others(add_note(drawn, unlist(lapply(judged, `[[`, "notes"))), checked)
-    add_note(drawn, hidden_in_subtotals(drawn$lines))
+    drawn <- gather_others(add_note(drawn, unlist(lapply(judged, `[[`, "notes")), "edges"), checked)
+    add_note(drawn, hidden_in_subtotals(drawn$lines), "hidden")
   },
   words = function(checked) paste("Show", both(vapply(checked, show_words, ""))),
   aside = function(drawn, checked) {

@@ -167,10 +167,12 @@ note_frames <- function(node, facts, table) {
   note_one_too_many(node, table)
   if (facts$incomplete > 0) {
     said <- if (node$partial) "worked over what there is" else "left blank; partial = TRUE fills them"
-    table$note(sprintf("%s not full: %s", is_or_are(facts$incomplete, "frame"), said))
+    # The first frames of a group are never full; a tie-out speaks where most of the page is blank.
+    rule <- if (!node$partial && facts$incomplete > table$n / 2) "frames" else "told"
+    table$note(sprintf("%s not full: %s", is_or_are(facts$incomplete, "frame"), said), rule)
   }
   if (is.null(facts$wide)) return(invisible())
-  if (facts$undated > 0) table$note(sprintf("%s no date and no frame", have(facts$undated, table$row)))
+  if (facts$undated > 0) table$note(sprintf("%s no date and no frame", have(facts$undated, table$row)), "frames")
   if (!by_calendar(node$frame)) return(note_rows_for_days(node, facts, table))
   averages <- any(vapply(figures_in(node$figure), function(figure) {
     isTRUE(room_of("figure", figure$fn)$divides_by_days)
@@ -178,7 +180,7 @@ note_frames <- function(node, facts, table) {
   if (facts$gappy > 0) table$note(sprintf(
     "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
     if (averages) "; the average divides by the days present" else ""
-  ))
+  ), "frames")
 }
 
 # Widths that people mean to include the row itself, and write as rows behind it.
@@ -191,7 +193,7 @@ note_one_too_many <- function(node, table) {
   table$note(sprintf(
     "%s behind and this one make %s rows; for %s rows in all say rolling(..., %s)", number_word(behind), behind + 1,
     number_word(behind), behind
-  ))
+  ), "frames")
 }
 
 note_rows_for_days <- function(node, facts, table) {
@@ -199,11 +201,11 @@ note_rows_for_days <- function(node, facts, table) {
   if (facts$steps == 0 || width < 2) return(invisible())
   advice <- sprintf("for %s days say days(%s)", number_word(width), width)
   if (facts$same_day > facts$steps / 2) {
-    table$note(sprintf("several rows share a date, so %s rows are not %s days; %s", width, width, advice))
+    table$note(sprintf("several rows share a date, so %s rows are not %s days; %s", width, width, advice), "frames")
   } else if (facts$wide > 0 && facts$next_day >= facts$steps / 2) {
     table$note(sprintf(
       "%s rows span up to %s days in %s; %s", width, facts$widest, count_of(facts$wide, "place"), advice
-    ))
+    ), "frames")
   }
 }
 
@@ -220,7 +222,7 @@ room("whole_group", "window",
   work = function(node, table) {
     groups <- window_groups(node$per, table)
     worked <- work_figures(list(node$figure), groups, table)
-    for (note in figure_notes(node$figure, worked$facts[[feed_key(node$figure)]])) table$note(note)
+    for (note in figure_notes(node$figure, worked$facts[[feed_key(node$figure)]])) table$note(note, "skipped")
     pick_rows(worked$values[[1]], core_group_numbers(groups))
   },
   again = function(node, table, at) {

@@ -12,7 +12,7 @@ room("share", "window",
     x <- evaluate_column(node$args$x, table)
     base <- share_base(node, x, table)
     zero <- sum(base %in% 0 & !is_missing_value(x))
-    if (zero > 0) table$note(sprintf("%s a base of zero and no share", have(zero, table$row)))
+    if (zero > 0) table$note(sprintf("%s a base of zero and no share", have(zero, table$row)), "share_bases")
     as_plain_number(x) / ifelse(base %in% 0, NA_real_, base)
   },
   again = function(node, table, at) {
@@ -42,7 +42,7 @@ share_base <- function(node, x, table) {
   if (is_own_figure(node$args$x, table)) {
     table$note(sprintf(
       "%s does not add up, so its base is the wider group's own figure", node_label(node$args$x)
-    ))
+    ), "not_additive")
     return(as_plain_number(table$wider(node$args$x$name, number))[number])
   }
   total <- column_folded(groups, x, list(total = if (inherits(x, "integer64")) "whole_sum" else "sum"))$answers[[1]]

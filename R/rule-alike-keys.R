@@ -1,0 +1,24 @@
+# Keys that differ and print alike, so that a reader sees one line twice.
+
+room("alike_keys", "rule", place = 54, of_ledger = NULL, of_values = NULL,
+  words = "keys that differ and print alike, so that one line seems to stand twice",
+  example = quote(brief(demo_table("dues"), lines = rate, figures = c(dues = sum(due)),
+    layout = c(decimals(rate, 1), dues))),
+  twin = quote(brief(demo_table("dues"), lines = rate, figures = c(dues = sum(due)),
+    layout = c(decimals(rate, 2), dues))),
+  of_page = function(drawn) {
+    rows <- lines_to_read(drawn)
+    keys <- drawn$lines$keys
+    if (length(rows) < 2 || length(keys) == 0) return(NULL)
+    layout <- laid_out(drawn)
+    keys_shown <- if (is.null(layout)) keys else intersect(keys, vapply(layout, `[[`, "", "name"))
+    if (!setequal(keys, keys_shown)) return(NULL)
+    texts <- lapply(keys, function(key) printed_texts(drawn, key, rows))
+    twice <- which(duplicated(do.call(paste, c(texts, sep = "\n"))))
+    if (length(twice) == 0) return(NULL)
+    list(a_finding(sprintf(
+      "Keys: %s like another, the first in %s; the values of %s differ.", if (length(twice) == 1) "1 line prints" else
+        paste(count_of(length(twice), "line"), "print"), said_line(drawn, rows[twice[1]]), both(tick(keys))
+    ), keys, weight = part_of_lines(drawn, rows[twice]), lines = line_columns(drawn, rows[twice])))
+  }
+)
