@@ -22,7 +22,7 @@ conditions_worked <- function(drawn) {
     })
   }))
   shown <- lapply(Filter(function(part) part$type == "condition", checked$show), function(part) {
-    list(node = part$node, place = "`show`", table = lines_table(drawn), unit = "line", of = drawn)
+    list(node = part$node, place = "`show`", table = lines_before_others(drawn)$table, unit = "line", of = drawn)
   })
   Filter(function(one) one$table$n > 0 && length(windows_in(one$node)) == 0, c(kept, unname(wheres), shown))
 }
@@ -44,4 +44,26 @@ judged_of <- function(node, table) {
   met <- as.logical(evaluate_column(node, table))
   if (length(met) != table$n) met <- rep(met, length.out = table$n)
   list(yes = sum(met, na.rm = TRUE), no = sum(!met, na.rm = TRUE), unknown = sum(is.na(met)), met = met)
+}
+
+so_many_rows <- function(n, unit) if (unit == "entry") entry_count(n) else count_of(n, unit)
+
+# The texts that a comparison asks for, and the column: list(name, texts); NULL for other comparisons.
+texts_asked <- function(node) {
+  if (!is_call_of(node, c("==", "!=", "%in%"))) return(NULL)
+  sides <- unname(node$args)
+  columns <- Filter(function(side) identical(side$type, "column") && side$kind %in% c("text", "factor"), sides)
+  values <- lapply(sides, function(side) {
+    if (identical(side$type, "value")) plain_vector(side$value) else if (identical(side$type, "set"))
+      unlist(lapply(unname(side$args), function(arg) if (identical(arg$type, "value")) plain_vector(arg$value)))
+  })
+  texts <- unlist(values)
+  if (length(columns) == 1 && is.character(texts)) list(name = columns[[1]]$name, texts = texts[!is.na(texts)])
+}
+
+texts_there <- function(name, table) texts_seen(table$column(name))
+
+names_absent <- function(node, table) {
+  asked <- texts_asked(node)
+  !is.null(asked) && !all(asked$texts %in% texts_there(asked$name, table)$text)
 }

@@ -26,7 +26,9 @@ repair_text <- function(repair) {
 each_rule <- function(answer, ...) {
   do.call(c, lapply(rooms_of("rule"), function(name) {
     find <- room_of("rule", name)[[answer]]
-    found <- if (!is.null(find)) Filter(Negate(is.null), find(...))
+    found <- if (!is.null(find)) tryCatch(Filter(Negate(is.null), find(...)), error = function(e) {
+      list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))
+    })
     lapply(found, function(one) c(one, list(rule = name)))
   }))
 }

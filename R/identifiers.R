@@ -5,7 +5,7 @@ identifier_names <- paste0("(^|_|[.]| )(id|ids|no|nr|num|number|code|key|ref|ref
 
 # `orderId` and `orderNo` as well.
 named_as_identifier <- function(name) {
-  grepl(identifier_names, tolower(name)) || grepl("[a-z](Id|ID|No|Nr|Code|Key|Ref)$", name)
+  grepl(identifier_names, small_letters(name)) || grepl("[a-z](Id|ID|No|Nr|Code|Key|Ref)$", name)
 }
 
 # Whole numbers of which each is the one before and one more.

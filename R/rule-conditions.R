@@ -38,5 +38,3 @@ never_or_always <- function(node, one) {
     if (found$yes == 0) "" else ", so it leaves nothing out"
   ), columns_in(node), weight = weight)
 }
-
-so_many_rows <- function(n, unit) if (unit == "entry") entry_count(n) else count_of(n, unit)

@@ -6,7 +6,7 @@ room("copies", "rule", place = 8, of_ledger = NULL, of_page = NULL,
   twin = quote(brief(demo_table("dues")[1:90, ], lines = wharf, figures = c(dues = sum(due)))),
   of_values = function(seen) {
     if (seen$n > limit("most_to_compare")) return(NULL)
-    copies <- copies_among(lapply(seen$all, seen$column), seen$n)
+    copies <- seen$copies()
     if (length(copies) == 0) return(NULL)
     list(a_finding(sprintf(
       "Copies: %s of another in every column, the first in %s.", copies_said(length(copies), "copy", "copies"),

@@ -11,7 +11,7 @@ room("dates", "rule", place = 7, of_ledger = NULL, of_page = NULL,
       days <- as_days(x)
       stand <- stand_in_days(days)
       late <- setdiff(which(days > as.double(Sys.Date())), stand)
-      far <- setdiff(which(abs(days) > 300 * 365), c(stand, late))
+      far <- setdiff(which(abs(days) > 300 * 365), stand)
       list(
         of_days(seen, name, stand, days, "%s of `%s` %s %s, which often stands for no date, the first in %s"),
         of_days(seen, name, late, days, "%s of `%s` %s in the future, the last %s, the first in %s"),

@@ -19,8 +19,10 @@ room("decimals_hide", "rule", place = 57, of_ledger = NULL, of_values = NULL,
 
 said_hidden <- function(part, x, texts) {
   known <- is.finite(x)
+  if (!any(known)) return(NULL)
   zero <- known & x != 0 & printed_numbers(texts) %in% 0
-  alike <- sum(known) > 1 && length(unique(texts[known])) == 1 && length(unique(x[known])) > 1
+  apart <- diff(range(x[known])) > 0.02 * max(abs(x[known]), 0)
+  alike <- sum(known) > 1 && length(unique(texts[known])) == 1 && isTRUE(apart)
   if (sum(zero) <= sum(known) / 2 && !alike) return(NULL)
   a_finding(sprintf(
     "Decimals: `%s` prints %s as %s, and they are from %s to %s.", part$name, count_of(if (alike) sum(known) else

@@ -10,11 +10,9 @@ room("edges", "rule", place = 40, of_ledger = NULL, of_values = NULL,
     tops <- Filter(function(part) part$type %in% c("top", "bottom") && part$ties == "keep" && is.null(part$part),
       drawn$brief$checked$show)
     lapply(tops, function(part) {
-      own <- own_lines(drawn$lines)
-      table <- lines_table(drawn)
-      met <- in_top(part, table)$met
-      groups <- core_group_numbers(window_groups(part$per, table))
-      met[-own] <- FALSE
+      lines <- lines_before_others(drawn)
+      met <- in_top(part, lines$table)$met & lines$rows %in% own_lines(drawn$lines)
+      groups <- core_group_numbers(window_groups(part$per, lines$table))
       more <- tabulate(groups[met], max(groups, 0)) - part$n
       if (all(more <= 0)) return(NULL)
       a_finding(sprintf(

@@ -63,10 +63,12 @@ column_of_rows <- function(seen, rows) {
 # A group of entries whose middle value is a round number of times that of each other group, which are alike.
 group_apart <- function(seen, name) {
   if (seen$n > limit("most_to_compare")) return(NULL)
-  x <- abs(as_plain_number(seen$column(name)))
+  rows <- unique(as.integer(round(seq(1, seen$n, length.out = 20000))))
+  x <- abs(as_plain_number(pick_rows(seen$column(name), rows)))
   for (by in columns_of_text(seen)) {
     if (length(seen$texts(by)$text) < 3 || length(seen$texts(by)$text) > 50) next
-    group <- codes_of(as_text_vector(seen$column(by)))
+    codes <- as_text_vector(seen$column(by))
+    group <- codes_of(pick_rows(codes, rows))
     middles <- tapply(x, group, stats::median, na.rm = TRUE)
     sizes <- tapply(x, group, function(x) sum(!is.na(x)))
     at <- which.max(middles)
@@ -75,11 +77,10 @@ group_apart <- function(seen, name) {
     times <- middles[at] / stats::median(others)
     factor <- round_factors[abs(log10(times / round_factors)) < log10(1.6)]
     if (length(factor) == 0) next
-    rows <- which(group == as.integer(names(middles)[at]))
-    own <- plain_vector(pick_rows(as_text_vector(seen$column(by)), rows[1]))
+    own <- texts_of(codes)[as.integer(names(middles)[at])]
     return(a_finding(sprintf(
       "Factors: the values of `%s` where %s is %s are about %s times those of each other %s, which are alike.", name, by,
       own, big_mark(factor), by
-    ), c(name, by), rows))
+    ), c(name, by), rows_of_texts(seen, by, own)))
   }
 }

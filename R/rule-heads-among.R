@@ -13,7 +13,8 @@ room("heads_among", "rule", place = 0.2, of_ledger = NULL, of_page = NULL,
       if (length(own)) rows_of_texts(seen, name, own) else integer()
     })
     rows <- Reduce(intersect, hits[lengths(hits) > 0])
-    enough <- sum(lengths(hits) > 0) >= min(2, length(columns))
+    enough <- sum(lengths(hits) > 0) >= 2 || length(columns) == 1 && seen$n > 1 && length(seen$all) > 1 &&
+      nothing_else(seen, columns, rows)
     if (length(rows) == 0 || !enough || length(rows) > 0.1 * seen$n) return(NULL)
     at <- which(lengths(hits) > 0)[1]
     list(a_finding(sprintf("Heads: %s the heads of the columns, the first in %s.", if (length(rows) == 1)
@@ -23,4 +24,10 @@ room("heads_among", "rule", place = 0.2, of_ledger = NULL, of_page = NULL,
   }
 )
 
-plain_name <- function(x) gsub("[^[:alnum:]]", "", tolower(x))
+plain_name <- function(x) gsub("[^[:alnum:]]", "", small_letters(x))
+
+# Whether entries have nothing in all columns but some.
+nothing_else <- function(seen, columns, rows) {
+  others <- setdiff(seen$all, columns)
+  all(vapply(others, function(name) all(is_missing_value(pick_rows(seen$column(name), rows))), TRUE))
+}

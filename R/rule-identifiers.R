@@ -12,7 +12,7 @@ room("identifiers", "rule", place = 19, of_ledger = NULL, of_page = NULL,
       x <- seen$column(name)
       same <- core_copies(list(x), seen$n)
       same <- lapply(same, function(rows) rows[!is_missing_value(pick_rows(x, same$row))])
-      copies <- copies_among(lapply(seen$all, seen$column), seen$n)
+      copies <- seen$copies()
       odd <- which(!same$row %in% copies)
       if (length(odd) == 0) return(NULL)
       pair <- as.integer(c(same$of[odd[1]], same$row[odd[1]]))

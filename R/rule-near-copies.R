@@ -9,7 +9,7 @@ room("near_copies", "rule", place = 20, of_ledger = NULL, of_page = NULL,
   of_values = function(seen) {
     if (seen$n < 10 || seen$n > 1e5 || length(seen$all) < 4 || length(seen$all) > 30) return(NULL)
     columns <- lapply(stats::setNames(nm = seen$all), seen$column)
-    copies <- copies_among(columns, seen$n)
+    copies <- seen$copies()
     lapply(seen$all, function(name) alike_but_for(seen, columns, name, copies))
   }
 )

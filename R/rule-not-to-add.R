@@ -43,13 +43,13 @@ what_it_is <- function(fn, name, seen) {
   if ((adds || averages) && wholes && named_as_code(name) && length(values) > 1) return(list(
     is = "reads like a code and is no amount", do = "count_distinct() counts the different ones"
   ))
-  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && grepl("year", tolower(name))) return(list(
+  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && grepl("year", small_letters(name))) return(list(
     is = "is a year", do = "a year is a key, or has a smallest and a largest"
   ))
   if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(
     is = "holds dates written as numbers", do = "min() and max() give the first and the last"
   ))
-  if (adds && grepl(standing_names, tolower(name))) return(list(
+  if (adds && grepl(standing_names, small_letters(name))) return(list(
     is = "reads like a standing at a moment, which does not add up over time", do = "last(x, along = date) gives the last"
   ))
   if (adds && is_rate(seen, name)) return(list(
@@ -58,12 +58,12 @@ what_it_is <- function(fn, name, seen) {
 }
 
 named_as_code <- function(name) {
-  grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$", tolower(name))
+  grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$", small_letters(name))
 }
 
 # By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
 is_rate <- function(seen, name) {
-  if (!grepl(rate_names, tolower(name))) return(FALSE)
-  if (!grepl("(^|_)(price|prices)$", tolower(name))) return(TRUE)
-  any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$", tolower(seen$all)))
+  if (!grepl(rate_names, small_letters(name))) return(FALSE)
+  if (!grepl("(^|_)(price|prices)$", small_letters(name))) return(TRUE)
+  any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$", small_letters(seen$all)))
 }

@@ -15,7 +15,7 @@ room("share_bases", "rule", place = 38, of_ledger = NULL, of_values = NULL,
 
 # Values of both signs in one base: parts below zero, and others of more than the whole.
 base_below_zero <- function(one) {
-  x <- as_plain_number(evaluate_column(one$node$args$x, one$table))
+  x <- all_rows_of(as_plain_number(evaluate_column(one$node$args$x, one$table)), one$table$n)
   group <- core_group_numbers(window_groups(one$node$per, one$table))
   x[!is.finite(x)] <- NA
   sums <- as.vector(rowsum(ifelse(is.na(x), 0, x), group))

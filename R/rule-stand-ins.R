@@ -43,10 +43,10 @@ stands_alone <- function(value, n) {
   alone <- rep(FALSE, length(value))
   k <- length(value)
   if (k < 5 || sum(n) < 20) return(alone)
-  nines <- grepl("^-?(9{2,}|9{3,}[.]9+|9{2,}[.]99|1{4,}|8{3,})$", format_number(value))
+  nines <- grepl("^-?(9{2,}|9{3,}[.]9+|9{2,}[.]99|1{4,}|8{3,})$", format_number(value[c(1, k)]))
   far_above <- value[k] > 2 * max(abs(value[-k]))
   far_below <- value[1] < -2 * max(abs(value[-1]))
-  alone[k] <- nines[k] && far_above && n[k] > 1
+  alone[k] <- nines[2] && far_above && n[k] > 1
   alone[1] <- n[1] > 1 && (nines[1] && far_below || value[1] == -1 && value[2] >= 0 || value[1] == -1 && value[2] > 5)
   zero <- which(value == 0)
   others <- value[value != 0]

@@ -45,7 +45,8 @@ text_order_of_window <- function(one) {
 
 # What else texts are in order by than by their letters: list(said, mend, part); NULL if nothing.
 order_meant <- function(texts) {
-  texts <- sort(texts[!is.na(texts) & texts != ""], method = "radix")
+  texts <- texts[!is.na(texts) & texts != "" & !grepl(no_characters, texts, useBytes = TRUE)]
+  texts <- sort(texts, method = "radix")
   if (length(texts) < 2) return(NULL)
   places <- places_meant(texts)
   if (is.null(places)) return(NULL)
@@ -90,7 +91,7 @@ rank_of_rows <- function(columns) {
 
 # "Jan 2025", "2025 Jan", "Q1 2025", "Q1-25": the year and then the part.
 month_and_year <- function(texts) {
-  low <- tolower(squeezed(texts))
+  low <- small_letters(squeezed(texts))
   year <- suppressWarnings(as.integer(sub(".*?((19|20)?[0-9]{2})$", "\\1", low, perl = TRUE)))
   word <- sub("[-/' .]*(19|20)?[0-9]{2}$", "", low)
   month <- named_place(word, month_stems, month_words)

@@ -35,9 +35,9 @@ unit_marks <- c("kg", "g", "mg", "t", "tonne", "tonnes", "ton", "tons", "lb", "l
 
 # Whether a column says in what its amounts are: all its values are marks of currencies, or of units.
 says_units <- function(name, texts) {
-  marks <- tolower(squeezed(texts))
+  marks <- small_letters(squeezed(texts))
   all(marks %in% currency_marks) || all(marks %in% unit_marks) && (
-    grepl("unit|uom|measure|per", tolower(name)) || all(nchar(marks) > 1)
+    grepl("unit|uom|measure|per", small_letters(name)) || all(nchar(marks) > 1)
   )
 }
 

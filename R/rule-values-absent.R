@@ -13,29 +13,6 @@ room("values_absent", "rule", place = 24, of_ledger = NULL, of_values = NULL,
   }
 )
 
-# The texts that a comparison asks for, and the column: list(name, texts); NULL for other comparisons.
-texts_asked <- function(node) {
-  if (!is_call_of(node, c("==", "!=", "%in%"))) return(NULL)
-  sides <- unname(node$args)
-  columns <- Filter(function(side) identical(side$type, "column") && side$kind %in% c("text", "factor"), sides)
-  values <- lapply(sides, function(side) {
-    if (identical(side$type, "value")) plain_vector(side$value) else if (identical(side$type, "set"))
-      unlist(lapply(unname(side$args), function(arg) if (identical(arg$type, "value")) plain_vector(arg$value)))
-  })
-  texts <- unlist(values)
-  if (length(columns) == 1 && is.character(texts)) list(name = columns[[1]]$name, texts = texts[!is.na(texts)])
-}
-
-texts_there <- function(name, table) {
-  seen <- texts_seen(table$column(name))
-  if (is.null(seen)) NULL else seen
-}
-
-names_absent <- function(node, table) {
-  asked <- texts_asked(node)
-  !is.null(asked) && !all(asked$texts %in% texts_there(asked$name, table)$text)
-}
-
 asked_and_absent <- function(node, one) {
   asked <- texts_asked(node)
   there <- if (!is.null(asked)) texts_there(asked$name, one$table)

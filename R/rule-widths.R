@@ -17,7 +17,7 @@ width_names <- paste0("rolling|moving|smooth|(^|_)(ma|sma|roll|window|week|weekl
 to_date_names <- "to_date|so_far|ytd|mtd|qtd|cumul|running|cum_|(^|_)cum(_|$)"
 
 width_promised <- function(one) {
-  name <- tolower(one$name)
+  name <- small_letters(one$name)
   promised <- number_promised(name)
   if (one$node$fn == "running") {
     if (!grepl(width_names, name) || grepl(to_date_names, name)) return(NULL)

@@ -1,6 +1,8 @@
 # Texts as a reader takes them: spaces of any kind, case, accents as they are typed, punctuation and letters
 # that look alike make no difference.
 
+small_letters <- function(x) in_unicode(tolower)(x)
+
 # Spaces of any kind, one in the place of several; none at the ends.
 squeezed <- function(x) {
   in_unicode(function(x) {

@@ -17,7 +17,8 @@ stacked_texts <- function(parts) {
   pool <- attr(parts[[1]], "pool")
   if (all(vapply(parts, function(part) identical(attr(part, "pool"), pool), TRUE))) {
     codes <- unlist(lapply(parts, codes_of))
-    attributes(codes) <- attributes(parts[[1]])
+    # Where each text stands first is another matter now.
+    attributes(codes) <- list(pool = pool, class = "idle_text")
     return(codes)
   }
   texts <- unique(unlist(lapply(parts, texts_of)))

@@ -13,16 +13,19 @@ values_seen <- function(all, used, bare, column, n, row) {
     all = all, used = intersect(all, used), bare = bare, column = column, n = n, row = row,
     texts = function(name) once(paste("texts", name), texts_seen(column(name))),
     numbers = function(name) once(paste("numbers", name), numbers_seen(column(name))),
-    kind = function(name) once(paste("kind", name), kind_of(column(name)))
+    kind = function(name) once(paste("kind", name), kind_of(column(name))),
+    copies = function() once("copies", copies_among(lapply(all, column), n))
   )
 }
 
-# Different texts and how often each occurs; NULL where a column has none or too many.
+# Different texts and how often each occurs; NULL where a column has none or too many. Code points that are no
+# characters are left out, as what a text with them stands for cannot be said.
 texts_seen <- function(x) {
   x <- as_text_or_null(x)
   if (is.null(x) || length(texts_of(x)) > limit("most_spellings")) return(NULL)
   n <- tabulate(codes_of(x), length(texts_of(x)))
-  list(text = texts_of(x)[n > 0], n = n[n > 0])
+  there <- n > 0 & !grepl(no_characters, texts_of(x), useBytes = TRUE)
+  list(text = texts_of(x)[there], n = n[there])
 }
 
 # Different numbers, from the smallest on, and how often each occurs; of very many rows, of an even sample of them.
@@ -56,6 +59,12 @@ values_of_ledger <- function(columns, n) {
 
 # The entries in hand of a page that stands upon a ledger; of very many, only the columns that it reads.
 values_of_page <- function(drawn) {
+  memo <- drawn$lines$numbers
+  if (is.null(memo$seen)) memo$seen <- list(values_in_hand(drawn))
+  memo$seen[[1]]
+}
+
+values_in_hand <- function(drawn) {
   entries <- drawn$entries
   if (!is.null(entries$below) || entries$n == 0) return(NULL)
   used <- intersect(columns_used(drawn), entries$column_names)

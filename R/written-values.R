@@ -20,7 +20,7 @@ day_words <- c("monday", "tuesday", "wednesday", "thursday", "friday", "saturday
 
 # The place of a name among those of months or days, written in full or by its first letters.
 named_place <- function(texts, stems, words) {
-  texts <- sub("[.]$", "", tolower(squeezed(texts)))
+  texts <- sub("[.]$", "", small_letters(squeezed(texts)))
   texts <- sub("^(sept)$", "sep", sub("^(tues|tu)$", "tue", sub("^(thur|thurs)$", "thu", texts)))
   place <- match(texts, words)
   ifelse(is.na(place), match(texts, stems), place)
@@ -38,7 +38,7 @@ date_patterns <- c(
 
 # In which way each text is written as a date; missing for those that are none.
 date_way <- function(texts) {
-  texts <- tolower(squeezed(texts))
+  texts <- small_letters(squeezed(texts))
   way <- rep(NA_character_, length(texts))
   for (name in names(date_patterns)) way[is.na(way) & grepl(toupper_t(date_patterns[[name]]), texts)] <- name
   way
@@ -53,10 +53,10 @@ marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", 
   "blank", "(null)", "(none)", "<na>", "\\n", "not given", "not stated", "unspecified", "n/k", "n.k.", "*", "xxx", "\u2013",
   "\u2014")
 
-stands_for_nothing <- function(texts) tolower(squeezed(texts)) %in% marks_of_nothing
+stands_for_nothing <- function(texts) small_letters(squeezed(texts)) %in% marks_of_nothing
 
 # Words by which a line of totals goes.
 is_total_word <- function(texts) {
   pattern <- "^(grand |over-?all |sub-?|sub )?total(s)?( .*|:.*)?$|^.+ (sub-?)?total(s)?:?$|^(sum|overall|all|gesamt|summe):?$"
-  grepl(pattern, tolower(squeezed(texts)))
+  grepl(pattern, small_letters(squeezed(texts)))
 }

@@ -28,7 +28,7 @@ test_that("each limit that refuses something does so where it stands", {
 test_that("limits of checks say where they leave off", {
   twice <- data.frame(k = c("a", "A", "a", "b"), x = c(1, 1, 1, 1000))
   page <- brief(twice, lines = k, figures = c(s = sum(x)))
-  expect_match(flat(tie_out(page)), "Duplicates: 1 entry is an exact copy")
+  expect_match(flat(tie_out(page)), "Copies: 1 entry is an exact copy")
   expect_match(flat(tie_out(page)), "differ only by case")
   withr::local_options(idleledger.most_to_compare = 3, idleledger.most_spellings = 1, idleledger.fewest_to_judge = 1)
   expect_no_match(flat(tie_out(page)), "Duplicates|differ only by case")

@@ -43,12 +43,8 @@ to_file <- function(table, env = parent.frame()) {
   path
 }
 
-# A mistake, what is said of it, and what of the twin. The first frames of a rolling figure are not full
-# on any page, and are always said.
-plant <- function(name, mistake, words, twin) {
-  said <- remarks(twin)
-  list(name, remarks(mistake), words, said[!grepl("frames are not full: worked over what there is", said)])
-}
+# A mistake, what is said of it, and what of the twin.
+plant <- function(name, mistake, words, twin) list(name, remarks(mistake), words, remarks(twin))
 
 locks <- data.frame(lock = c("Ash", "Birch", "Cedar"), rise = c(1.5, 2, 2.5))
 met <- function(table, other) {
@@ -92,7 +88,7 @@ planted <- list(
   plant("a calendar mean over dates with gaps",
     daily(canal[!canal$day %in% as.Date("2025-01-10"), ], w = rolling(mean(s), days(7), along = day, partial = TRUE)),
     "divides by the days present", daily(canal, w = rolling(mean(s), days(7), along = day, partial = TRUE))),
-  plant("frames that are not full", daily(canal, w = rolling(mean(s), 7, along = day)), "6 frames are not full",
+  plant("frames that are not full", daily(canal, w = rolling(mean(s), 35, along = day)), "34 frames are not full",
     daily(canal, w = rolling(mean(s), 7, along = day, partial = TRUE))),
   plant("a running total with no order", daily(canal, w = running(sum(s))), "goes by an order",
     daily(canal, w = running(sum(s), along = day))),
@@ -145,9 +141,9 @@ planted <- list(
   ), "one entry, row 9, is 8.% of s",
     by_lock(canal)),
   plant("dates in the future", brief(changed(day = at(day, 177, as.Date("2999-01-01"))),
-    only = day > "2024-01-01", lines = lock, figures = c(s = sum(toll))
+    only = day > "2025-01-01", lines = lock, figures = c(s = sum(toll))
   ), "1 value of `day` is in the future, the last 2999-01-01",
-  brief(canal, only = day > "2024-01-01", lines = lock, figures = c(s = sum(toll)))),
+  brief(canal, only = day > "2025-01-01", lines = lock, figures = c(s = sum(toll)))),
   plant("a last month that is not over",
     brief(canal[canal$day < "2025-02-20", ], lines = c(m = start_of(day, "month")), figures = c(s = sum(toll))),
     "the last month of `m`, from 2025-02-01, has entries up to 2025-02-19 only",

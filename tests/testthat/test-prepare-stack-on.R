@@ -31,6 +31,8 @@ test_that("where entries come from, what a side lacks, and kinds that do not fit
   expect_identical(draw_up(page)$part, c("first", "second"))
   expect_match(flat(draw_up(page)), "second has no `paid`, which is missing in 50 entries")
   expect_match(flat(tie_out(page)), "100 of the ledger [+] 50 of second = 150 entries; the totals of `passage`")
+  expect_identical(sum(draw_up(amend(page, lines = paid))$n), 150L)
+  expect_identical(utils::tail(draw_up(amend(page, lines = paid))$n, 1), 50L + sum(is.na(first$paid)))
   behind <- entries_behind(page, part == "second")
   expect_identical(behind$entry, 1:50)
   expect_identical(behind$toll, second$toll)

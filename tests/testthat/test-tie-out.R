@@ -13,7 +13,7 @@ test_that("a sound page ties, and the sentences have the numbers", {
   proof <- tie_out(page)
   expect_true(all_tie(proof))
   checks <- as.data.frame(proof)
-  expect_named(checks, c("page", "check", "status", "sentence"))
+  expect_named(checks, c("page", "check", "status", "sentence", "weight", "rule", "columns", "lines", "repair"))
   used <- sum(tolls$toll > 0, na.rm = TRUE)
   expect_match(
     checks$sentence[1], sprintf("20,012 read = %s used \\+ %s left out", format(used, big.mark = ","), 20012 - used)

@@ -1,0 +1,95 @@
+# Rules of the tie-out: each speaks on its own example, by its own name, and on its clean twin nothing speaks at all;
+# nor does anything on the demo table that has no mistake, nor on 500 pages put together at random.
+rules <- ns$rooms_of("rule")
+findings <- function(page) {
+  checks <- as.data.frame(tie_out(page))
+  checks[checks$status != "ties", ]
+}
+evaluated <- function(code) eval(code, new.env(parent = globalenv()))
+
+test_that("each rule speaks on its example and is silent on its twin, in words that name what it is of", {
+  for (name in rules) {
+    rule <- ns$room_of("rule", name)
+    expect_match(rule$words, "^[^.]{10,}$", label = name)
+    if (is.null(rule$example)) next
+    found <- findings(evaluated(rule$example))
+    own <- found[found$rule %in% name, ]
+    expect_gt(nrow(own), 0, label = name)
+    expect_true(all(own$weight >= 0 & own$weight <= 1), label = name)
+    expect_false(any(grepl("could not be looked at|NA|NULL|list\\(", found$sentence)), label = name)
+    twin <- evaluated(rule$twin)
+    expect_identical(findings(twin)$sentence, character(), label = name)
+  }
+})
+
+test_that("a repair takes away what it is of, and brings nothing up", {
+  for (name in rules) {
+    rule <- ns$room_of("rule", name)
+    page <- if (!is.null(rule$example)) evaluated(rule$example)
+    own <- if (!is.null(page)) Filter(function(check) identical(check$rule, name), tie_out(page)$checks)
+    if (length(own) == 0 || is.null(own[[1]]$repair)) {
+      if (length(own)) expect_error(apply_repair(page, name), class = "idle_bad_argument")
+      next
+    }
+    mended <- apply_repair(page, name)
+    expect_false(name %in% findings(mended)$rule, label = name)
+    expect_true(all_tie(tie_out(mended)), label = name)
+    expect_identical(apply_repair(page, own[[1]])$sections, mended$sections, label = name)
+  }
+  page <- brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)))
+  expect_match(said_by(apply_repair(page, "copies")), "Nothing is found on this page under \"copies\"")
+  expect_match(said_by(apply_repair(page, "copys")), "There is no rule \"copys\". Did you mean `copies`?")
+  expect_match(said_by(apply_repair(page, 3)), "takes the name of a rule")
+  above <- brief(brief(demo_table("tolls"), lines = reach, figures = c(s = sum(toll))), lines = whole(),
+    figures = c(s = sum(s)))
+  expect_equal(draw_up(apply_repair(above, "copies"))$s, sum(unique(demo_table("tolls"))$toll, na.rm = TRUE))
+})
+
+test_that("pages over clean tables raise nothing, and look() finds nothing in them", {
+  for (seed in seq_len(if (identical(Sys.getenv("NOT_CRAN"), "true")) 500 else 60)) {
+    table <- clean_table(seed)
+    expect_identical(findings(clean_page(table, seed))$sentence, character(), label = paste("page", seed))
+    if (seed %% 10 == 0) expect_identical(look(table)$traps, character(), label = paste("table", seed))
+  }
+  expect_identical(look(demo_table("dues"))$traps, character())
+})
+
+test_that("what is found is accepted by name with a reason, and stays listed", {
+  page <- brief(demo_table("tolls"), lines = reach, figures = c(receipts = sum(toll)),
+    notes = c("Before refunds", accept("copies", because = "two boats of one owner")))
+  checks <- as.data.frame(tie_out(page))
+  expect_identical(checks$status[checks$rule %in% "copies"], "accepted")
+  expect_match(flat(tie_out(page)), "accepted Copies: 12 .* Accepted: two boats of one owner.*; 1 accepted")
+  expect_match(flat(draw_up(page)), "Before refunds.*Accepted: what is found under `copies`, because two boats")
+  path <- withr::local_tempfile(fileext = ".yaml")
+  write_brief(page, path)
+  again <- read_brief(path, tables = list(tolls = demo_table("tolls")))
+  expect_identical(brief_notes(again), brief_notes(page))
+  for (wrong in list(quote(accept("copy", because = "x")), quote(accept("copies")), quote(accept("copies", because = "")),
+    quote(accept(lock, because = "x")))) {
+    expect_error(brief(tolls, lines = reach, notes = !!wrong), class = "idle_error")
+  }
+})
+brief_notes <- function(page) ns$brief_words(page)[grepl("Remark|Accepted", ns$brief_words(page))]
+
+test_that("the heaviest findings are printed first, seven of them, the rest counted", {
+  dirty <- demo_table("dues")
+  dirty <- transform(dirty, wharf = replace(wharf, 9, "alder "), due = replace(due, c(5, 50), 9999),
+    goods = replace(goods, 12, NA))
+  page <- brief(rbind(dirty, dirty[7, ]), only = goods != "wool", lines = c(month = month(paid_on), wharf),
+    figures = c(dues = sum(due), slips = sum(slip), each = mean(due / tonnes)), footing = rollup(month, wharf),
+    layout = c(month, Dues = slips, Slips = dues, decimals(each, 0)))
+  proof <- tie_out(page)
+  checks <- as.data.frame(proof)
+  notes <- checks[checks$status == "note", ]
+  expect_gt(nrow(notes), 8)
+  printed <- capture.output(print(proof))
+  marks <- sub("%.*", "", sub("^note ", "", printed[grepl("^note", printed)]))
+  expect_length(marks, 7)
+  weights <- suppressWarnings(as.numeric(sub("<1", "0.5", marks)))
+  expect_false(is.unsorted(rev(weights[!is.na(weights)])))
+  expect_match(paste(printed, collapse = " "), sprintf("%d notes more, of less weight", nrow(notes) - 7))
+  expect_length(grep("^note", capture.output(print(proof, all = TRUE))), nrow(notes))
+  expect_type(checks$columns, "list")
+  expect_true("slip" %in% unlist(checks$columns[checks$rule %in% "not_to_add"]))
+})
