@@ -41,6 +41,10 @@ core_look_up <- function(codes, table) {
     .Call(`_idleledger_core_look_up`, codes, table)
 }
 
+core_count_codes <- function(codes, different) {
+    .Call(`_idleledger_core_count_codes`, codes, different)
+}
+
 core_fingerprint <- function(x) {
     .Call(`_idleledger_core_fingerprint`, x)
 }
@@ -155,6 +159,10 @@ core_summarise <- function(groups, feeds, levels) {
 
 core_weigh <- function(values) {
     .Call(`_idleledger_core_weigh`, values)
+}
+
+core_rows_of_sign <- function(values, below) {
+    .Call(`_idleledger_core_rows_of_sign`, values, below)
 }
 
 core_listen <- function() {

@@ -93,7 +93,7 @@ check_own_keys <- function(drawn, checked) {
   rows <- rows_to_work_again(n)
   if (n == 0) return(NULL)
   plain <- plain_rows(entries_table(drawn), rows)
-  line <- line_of_group(drawn$lines)[entry_groups(drawn$lines)[rows]]
+  line <- line_of_group(drawn$lines)[core_group_of(drawn$lines$groups, rows)]
   gathered <- if (!is.null(drawn$brief$checked$abreast$beyond)) drawn$brief$checked$abreast$key
   keys <- Filter(function(part) is.null(part$unbroken) && !part$name %in% gathered, checked)
   for (part in keys) {

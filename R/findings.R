@@ -89,11 +89,24 @@ part_moved <- function(drawn, rows) {
   n <- drawn$entries$n
   if (n == 0 || length(rows) == 0) return(0)
   parts <- vapply(total_nodes(drawn), function(node) {
-    x <- abs(as_plain_number(evaluate_column(node$args$x, entries_table(drawn))))
-    x[!is.finite(x)] <- 0
-    if (sum(x) > 0) sum(x[rows]) / sum(x) else 0
+    weighed <- weighed_column(drawn, node$args$x)
+    here <- abs(weighed$values[rows])
+    if (weighed$size > 0) sum(here[is.finite(here)]) / weighed$size else 0
   }, 1)
   max(parts, if (length(parts) == 0 || counts_entries(drawn)) length(rows) / n)
+}
+
+# The values of an expression, and what they come to without their signs; weighed once.
+weighed_column <- function(drawn, x) {
+  memo <- drawn$lines$numbers
+  key <- paste("weighed", if (is.null(x$id)) rlang::hash(strip_text(x)) else x$id)
+  if (is.null(memo[[key]])) {
+    values <- as_plain_number(evaluate_column(x, entries_table(drawn)))
+    facts <- core_weigh(values)
+    if (facts$endless || !is.finite(facts$size)) facts$size <- sum(abs(values[is.finite(values)]))
+    memo[[key]] <- c(facts, list(values = values))
+  }
+  memo[[key]]
 }
 
 counts_entries <- function(drawn) {

@@ -22,8 +22,8 @@ room("standouts", "rule", place = 4, of_values = NULL,
 
 # Of the entries of a total, where there are enough to judge.
 standouts_of <- function(drawn, name, node) {
-  x <- as_plain_number(evaluate_column(node$args$x, entries_table(drawn)))
-  found <- core_weigh(x)
+  found <- weighed_column(drawn, node$args$x)
+  x <- found$values
   if (found$above + found$below < limit("fewest_to_judge") || found$endless) return(list())
   list(
     if (found$largest > limit("large_part") * found$size) a_finding(sprintf(
@@ -43,5 +43,5 @@ odd_sign <- function(drawn, node, x, found) {
     "Signs: %s of %s %s %s zero, unlike the others, the first in %s: %s.", count_of(rarer, "value"),
     node_label(node$args$x), if (rarer == 1) "is" else "are", if (negative) "below" else "above",
     in_row(drawn$entries, at), exact_text(x[at])
-  ), columns_in(node$args$x), which(if (negative) x < 0 else x > 0))
+  ), columns_in(node$args$x), core_rows_of_sign(x, negative))
 }

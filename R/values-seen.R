@@ -23,7 +23,7 @@ values_seen <- function(all, used, bare, column, n, row) {
 texts_seen <- function(x) {
   x <- as_text_or_null(x)
   if (is.null(x) || length(texts_of(x)) > limit("most_spellings")) return(NULL)
-  n <- tabulate(codes_of(x), length(texts_of(x)))
+  n <- core_count_codes(x, length(texts_of(x)))
   there <- n > 0 & !grepl(no_characters, texts_of(x), useBytes = TRUE)
   list(text = texts_of(x)[there], n = n[there])
 }

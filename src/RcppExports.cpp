@@ -131,6 +131,18 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_count_codes
+Rcpp::NumericVector core_count_codes(SEXP codes, double different);
+RcppExport SEXP _idleledger_core_count_codes(SEXP codesSEXP, SEXP differentSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type codes(codesSEXP);
+    Rcpp::traits::input_parameter< double >::type different(differentSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_count_codes(codes, different));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_fingerprint
 std::string core_fingerprint(SEXP x);
 RcppExport SEXP _idleledger_core_fingerprint(SEXP xSEXP) {
@@ -485,6 +497,18 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_rows_of_sign
+Rcpp::NumericVector core_rows_of_sign(SEXP values, bool below);
+RcppExport SEXP _idleledger_core_rows_of_sign(SEXP valuesSEXP, SEXP belowSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< bool >::type below(belowSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_rows_of_sign(values, below));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_listen
 void core_listen();
 RcppExport SEXP _idleledger_core_listen() {
@@ -750,6 +774,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_release", (DL_FUNC) &_idleledger_core_release, 1},
     {"_idleledger_core_gather", (DL_FUNC) &_idleledger_core_gather, 2},
     {"_idleledger_core_look_up", (DL_FUNC) &_idleledger_core_look_up, 2},
+    {"_idleledger_core_count_codes", (DL_FUNC) &_idleledger_core_count_codes, 2},
     {"_idleledger_core_fingerprint", (DL_FUNC) &_idleledger_core_fingerprint, 1},
     {"_idleledger_core_date_part", (DL_FUNC) &_idleledger_core_date_part, 3},
     {"_idleledger_core_open_delimited", (DL_FUNC) &_idleledger_core_open_delimited, 3},
@@ -779,6 +804,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
     {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
+    {"_idleledger_core_rows_of_sign", (DL_FUNC) &_idleledger_core_rows_of_sign, 2},
     {"_idleledger_core_listen", (DL_FUNC) &_idleledger_core_listen, 0},
     {"_idleledger_core_file_kind", (DL_FUNC) &_idleledger_core_file_kind, 1},
     {"_idleledger_core_escape_text", (DL_FUNC) &_idleledger_core_escape_text, 1},

@@ -54,6 +54,16 @@ SEXP core_look_up(SEXP codes, SEXP table) {
   return out;
 }
 
+// How often each code occurs.
+// [[Rcpp::export]]
+Rcpp::NumericVector core_count_codes(SEXP codes, double different) {
+  const auto counts = bridge::with_work([&](const idle::Work& work) {
+    return idle::count_codes(INTEGER_RO(codes), Rf_xlength(codes),
+                             static_cast<std::size_t>(different), work);
+  });
+  return Rcpp::NumericVector(counts.begin(), counts.end());
+}
+
 // [[Rcpp::export]]
 std::string core_fingerprint(SEXP x) {
   return bridge::with_work([&](const idle::Work& work) {

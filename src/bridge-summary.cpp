@@ -148,3 +148,13 @@ Rcpp::List core_weigh(SEXP values) {
                             Rcpp::_["first_largest"] = static_cast<double>(found.first_largest + 1),
                             Rcpp::_["endless"] = found.endless);
 }
+
+// The rows of values below zero, or above it; they count from 1.
+// [[Rcpp::export]]
+Rcpp::NumericVector core_rows_of_sign(SEXP values, bool below) {
+  const idle::ColumnView view = bridge::view_of(values);
+  const auto rows = idle::rows_of_sign(view.as<double>(), view.size, below);
+  Rcpp::NumericVector out(rows.begin(), rows.end());
+  for (double& row : out) ++row;
+  return out;
+}

@@ -50,4 +50,21 @@ void look_up(const std::int32_t* codes, std::size_t n, const double* table, doub
   look_up_as(codes, n, table, missing, out, work);
 }
 
+std::vector<std::int64_t> count_codes(const std::int32_t* codes, std::size_t n,
+                                      std::size_t different, const Work& work) {
+  const int workers = workers_for(work, n);
+  std::vector<std::vector<std::int64_t>> counts(workers,
+                                                std::vector<std::int64_t>(different, 0));
+  run_parallel(work, workers, n, slice, [&](int w, std::size_t begin, std::size_t end) {
+    std::int64_t* count = counts[w].data();
+    for (std::size_t i = begin; i < end; ++i) {
+      if (!is_missing(codes[i])) ++count[codes[i] - 1];
+    }
+  });
+  for (int w = 1; w < workers; ++w) {
+    for (std::size_t k = 0; k < different; ++k) counts[0][k] += counts[w][k];
+  }
+  return counts[0];
+}
+
 }  // namespace idle

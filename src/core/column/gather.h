@@ -1,6 +1,7 @@
 // Picking rows out of columns, and looking codes up in tables.
 #pragma once
 #include <cstdint>
+#include <vector>
 
 #include "base/parallel.h"
 #include "column/column.h"
@@ -15,5 +16,8 @@ void look_up(const std::int32_t* codes, std::size_t n, const std::int32_t* table
              std::int32_t missing, std::int32_t* out, const Work& work);
 void look_up(const std::int32_t* codes, std::size_t n, const double* table, double missing,
              double* out, const Work& work);
+// How often each of the codes 1 to `different` occurs; missing ones are not counted.
+std::vector<std::int64_t> count_codes(const std::int32_t* codes, std::size_t n,
+                                      std::size_t different, const Work& work);
 
 }  // namespace idle

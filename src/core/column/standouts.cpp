@@ -55,4 +55,12 @@ Weights weigh(const double* values, std::size_t n, const Work& work) {
   return all;
 }
 
+std::vector<std::int64_t> rows_of_sign(const double* values, std::size_t n, bool below) {
+  std::vector<std::int64_t> rows;
+  for (std::size_t i = 0; i < n; ++i) {
+    if (below ? values[i] < 0 : values[i] > 0) rows.push_back(static_cast<std::int64_t>(i));
+  }
+  return rows;
+}
+
 }  // namespace idle

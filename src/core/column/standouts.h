@@ -3,6 +3,7 @@
 #pragma once
 #include <cstddef>
 #include <cstdint>
+#include <vector>
 
 #include "base/parallel.h"
 
@@ -18,5 +19,7 @@ struct Weights {
 };
 
 Weights weigh(const double* values, std::size_t n, const Work& work);
+// The rows of values below zero, or above it, in order.
+std::vector<std::int64_t> rows_of_sign(const double* values, std::size_t n, bool below);
 
 }  // namespace idle
