@@ -64,14 +64,24 @@ columns_for_pages_above <- function(ctx) {
   if (is.null(ctx$level_sets)) ctx$columns else ctx$columns[setdiff(names(ctx$columns), level_columns)]
 }
 
-# Where a local variable has the name of a column, the column wins, and the page says so.
+# Where a local variable has the name of a column, the column wins, and the page says so if it could have been meant.
 shadow_notes <- function(sections, ctx) {
   variables <- unique(unlist(lapply(sections, function(items) {
     lapply(items, function(item) names(item$values))
   })))
-  shadowed <- intersect(variables, names(ctx$columns))
+  shadowed <- Filter(function(name) same_family(values_named(sections, name), ctx$columns[[name]]),
+    intersect(variables, names(ctx$columns)))
   if (length(shadowed) == 0) return(character())
   sprintf("%s is a column and also a variable outside; the column is used.", tick(shadowed))
+}
+
+values_named <- function(sections, name) {
+  for (items in sections) for (item in items) if (name %in% names(item$values)) return(item$values[[name]])
+}
+
+same_family <- function(value, kind) {
+  family <- kind_family(kind)
+  kind == "any" || identical(kind_family(kind_of(value)), family) && nzchar(family)
 }
 
 # Whether there are windows on a page, which see other rows.

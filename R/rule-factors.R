@@ -25,12 +25,18 @@ apart_by_factor <- function(value, n) {
   if (length(size) < 8 || sum(n) < 20) return(NULL)
   steps <- diff(log10(size))
   at <- which.max(steps)
-  if (steps[at] < log10(8) || at < 3) return(NULL)
   low <- size[seq_len(at)]
   high <- size[-seq_len(at)]
-  fits <- vapply(round_factors, function(factor) all(high / factor >= low[1] / 2 & high / factor <= 2 * low[at]), TRUE)
+  bulk <- if (length(low) > length(high)) low else high
+  alike <- bulk[length(bulk)] / bulk[1] < 30
+  few <- if (length(low) > length(high)) high else low
+  wide <- if (alike) 4 else if (length(few) > 1) 15 else 30
+  if (steps[at] < log10(wide) || length(bulk) < 4 || !alike && length(few) == at) return(NULL)
+  way <- if (length(low) > length(high)) 1 / round_factors else round_factors
+  fits <- vapply(way, function(times) all(few * times >= bulk[1] / 2 & few * times <= 2 * bulk[length(bulk)]), TRUE)
   middle <- stats::median(high) / stats::median(low)
-  fits <- fits & middle / round_factors > 0.2 & middle / round_factors < 5
+  near <- if (alike) 3 else 5
+  fits <- fits & middle / round_factors > 1 / near & middle / round_factors < near
   if (any(fits)) list(above = size[at], factor = round_factors[fits][1])
 }
 

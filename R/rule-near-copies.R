@@ -19,7 +19,7 @@ alike_but_for <- function(seen, columns, name, copies) {
   same <- core_copies(unname(rest), seen$n)
   odd <- which(!same$row %in% copies)
   k <- length(odd)
-  if (k == 0 || k > max(2, 0.01 * seen$n) || pairs_by_chance(rest, seen$n, length(same$row)) > 0.05) return(NULL)
+  if (k == 0 || k > max(2, 0.01 * seen$n) || pairs_by_chance(rest, seen$n, length(same$row)) > 0.1) return(NULL)
   pair <- as.integer(c(same$of[odd[1]], same$row[odd[1]]))
   here <- function(row) value_text(plain_vector(pick_rows(columns[[name]], row)))
   a_finding(sprintf(
@@ -38,10 +38,12 @@ pairs_by_chance <- function(columns, n, found) {
   taken <- list()
   alone <- vapply(columns, function(x) like(list(x)), 1)
   for (name in names(sort(alone))) {
-    given <- vapply(names(taken), function(other) {
-      if (alone[other] == 0) 0 else like(list(columns[[other]], columns[[name]])) / alone[[other]]
-    }, 1)
-    chance <- chance * max(alone[[name]] / pairs, given)
+    given <- unlist(lapply(names(taken), function(other) {
+      if (alone[[other]] >= 20) (like(list(columns[[other]], columns[[name]])) + 0.5) / (alone[[other]] + 1)
+    }))
+    by_itself <- alone[[name]] / pairs
+    apart <- abs(log(c(1, given / max(by_itself, 1 / pairs))))
+    chance <- chance * c(by_itself, given)[which.max(apart)]
     if (chance * pairs < 1e-3) return(0)
     taken[[name]] <- TRUE
   }

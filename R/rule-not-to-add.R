@@ -14,7 +14,7 @@ room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
 )
 
 rate_names <- paste0("(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|share|ratio|quota|margin|",
-  "avg|average|mean|median|index|score|rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+)$|",
+  "avg|average|mean|median|index|score|rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+|each)$|",
   "^(avg|average|mean|pct|percent|price_per|cost_per|rate_of|rate_per|unit_price)")
 standing_names <- "(^|_)(balance|stock|inventory|headcount|level|level_[a-z]+|on_hand|outstanding|in_stock|population)$"
 

@@ -18,7 +18,8 @@ ratio_averaged <- function(figure, node, made, drawn) {
   x <- node$args$x
   if (is.null(x) || !node$fn %in% c("mean", "sum") || !is.null(node$args$weight)) return(NULL)
   ratio <- if (x$type == "column") made[[x$name]] else x
-  parts <- if (is_call_of(ratio, "/")) unname(ratio$args) else if (x$type == "column") parts_of_rate(x$name, drawn)
+  parts <- if (is_call_of(ratio, "/")) unname(ratio$args) else
+    if (x$type == "column" && node$fn == "mean" && grepl(rate_names, small_letters(x$name))) parts_of_rate(x$name, drawn)
   if (length(parts) != 2 || !all(lengths(lapply(parts, columns_in)) > 0)) return(NULL)
   labels <- vapply(parts, node_label, "")
   does <- if (node$fn == "mean") c("averages", "weighs each entry alike") else c("adds up", "is a total of ratios")
@@ -32,7 +33,7 @@ ratio_averaged <- function(figure, node, made, drawn) {
 
 parsed <- function(text) str2lang(text)
 
-# A column of a ledger that is, entry by entry, one of two others divided by the other.
+# A column with the name of a rate that is, entry by entry, one of two others divided by the other.
 parts_of_rate <- function(name, drawn) {
   seen <- values_of_page(drawn)
   if (is.null(seen) || !name %in% seen$all || !seen$kind(name) %in% c("double", "integer") || seen$n < 10) return(NULL)

@@ -20,9 +20,10 @@ room("spellings", "rule", place = 2, of_ledger = NULL, of_page = NULL,
 spelling_ways <- list(
   list(fold = function(x) folded(x), words = "case or spaces"),
   list(fold = function(x) look_alike(x), words = "letters or punctuation that look alike"),
-  list(fold = function(x) without_accents(look_alike(x)), words = "accents"),
-  list(fold = function(x) without_breaks(without_accents(look_alike(x))), words = "word breaks"),
-  list(fold = function(x) sub("^0+(?=[0-9])", "", look_alike(x), perl = TRUE), words = "leading zeros")
+  list(fold = function(x) without_accents(look_alike(x)), words = "accents or forms of letters", by_name = TRUE),
+  list(fold = function(x) without_breaks(without_accents(look_alike(x))), words = "word breaks", by_name = TRUE),
+  list(fold = function(x) sub("^0+(?=[0-9])", "", look_alike(x), perl = TRUE), words = "leading zeros",
+    by_name = TRUE)
 )
 
 spelled_alike <- function(seen, name, texts, n) {
@@ -31,13 +32,14 @@ spelled_alike <- function(seen, name, texts, n) {
     same <- way$fold(texts)
     twice <- !told & same %in% same[duplicated(same)] & same != "" & !is.na(same)
     if (way$words == "leading zeros") twice <- twice & grepl("^[[:space:]]*[0-9]+[[:space:]]*$", texts)
-    if (any(twice)) return(said_alike(seen, name, texts[twice], n[twice], same[twice], way$words))
+    if (any(twice)) return(said_alike(seen, name, texts[twice], n[twice], same[twice], way))
   }
   slipped <- slips_among(texts, n)
-  if (!is.null(slipped)) said_alike(seen, name, slipped$texts, slipped$n, slipped$same, "one letter")
+  if (!is.null(slipped)) said_alike(seen, name, slipped$texts, slipped$n, slipped$same, list(words = "one letter",
+    by_name = TRUE))
 }
 
-said_alike <- function(seen, name, texts, n, same, words) {
+said_alike <- function(seen, name, texts, n, same, way) {
   values <- unique(same)
   shown <- vapply(utils::head(values, 3), function(one) both(vapply(texts[same == one], value_text, "")), "")
   most <- stats::ave(n, match(same, values), FUN = function(n) seq_along(n) == which.max(n)) == 1
@@ -45,23 +47,31 @@ said_alike <- function(seen, name, texts, n, same, words) {
   rest <- length(values) - length(shown)
   a_finding(
     sprintf("Spellings: in `%s`, %s%s differ only by %s; the rarer spelling has %s, the first in %s.", name,
-      paste(shown, collapse = "; also "), if (rest > 0) sprintf(" and %s more", big_mark(rest)) else "", words,
+      paste(shown, collapse = "; also "), if (rest > 0) sprintf(" and %s more", big_mark(rest)) else "", way$words,
       entry_count(length(rows)), seen$row(rows[1])),
-    name, rows, repair = if (name %in% seen$all) a_repair("prepare", call("mend_keys", as.name(name)), 1),
-    carried = "it carries"
+    name, rows, carried = "it carries", repair = if (name %in% seen$all) a_repair("prepare", mending(name, if (
+      isTRUE(way$by_name)) stats::setNames(texts[most][match(same[!most], same[most])], texts[!most])), 1)
   )
+}
+
+# mend_keys() overlooks what readers overlook; what is more than that goes by name.
+mending <- function(name, spellings) {
+  if (is.null(spellings)) return(call("mend_keys", as.name(name)))
+  call("mend_keys", as.name(name), spellings = as.call(c(quote(c), as.list(spellings))))
 }
 
 folded <- function(texts) in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
 
-# Words that are parted by a space, a point, a stroke or not at all; figures keep theirs apart.
+# Words that are parted by a space, a point, a stroke or not at all, and "&" for "and"; figures keep theirs apart.
 without_breaks <- function(x) {
+  x <- gsub(" ?(&|\\band\\b) ?", "&", x)
   x <- gsub("([^0-9])[-_. ]+", "\\1", x)
   gsub("[-_. ]+([^0-9])", "\\1", x)
 }
 
 without_accents <- function(x) {
   if (all(!grepl("[^ -~]", x, useBytes = TRUE))) return(x)
+  if (requireNamespace("utf8", quietly = TRUE)) x <- in_unicode(utf8::utf8_normalize)(x, map_compat = TRUE)
   in_unicode(function(x) {
     from <- "\u00e0\u00e1\u00e2\u00e3\u00e4\u00e5\u00e7\u00e8\u00e9\u00ea\u00eb\u00ec\u00ed\u00ee\u00ef\u00f1"
     more <- "\u00f2\u00f3\u00f4\u00f5\u00f6\u00f8\u00f9\u00fa\u00fb\u00fc\u00fd\u00ff\u0161\u017e\u010d\u0142"

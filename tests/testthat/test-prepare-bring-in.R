@@ -179,7 +179,7 @@ test_that("a page is a partner, a table its own, and ten stand in a chain", {
   expect_match(said_by(draw_up(page)), "given[(]most[)]")
   wrong <- brief(trips, lines = lock, figures = c(receipts = sum(toll)), control = c(receipts = 99))
   expect_match(flat(tie_out(brief(places, prepare = bring_in(wrong, match = lock)))),
-    "The page below: trips by lock.*DIFFERS")
+    "DIFFERS On the page below, trips by lock")
   own <- brief(trips, prepare = bring_in(trips, match = day, columns = c(again = toll)))
   expect_identical(draw_up(own)$again, trips$toll)
   before <- brief(trips, columns = c(last = day - 1))

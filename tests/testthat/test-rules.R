@@ -1,5 +1,6 @@
 # Rules of the tie-out: each speaks on its own example, by its own name, and on its clean twin nothing speaks at all;
 # nor does anything on the demo table that has no mistake, nor on 500 pages put together at random.
+ns <- asNamespace("idleledger")
 rules <- ns$rooms_of("rule")
 findings <- function(page) {
   checks <- as.data.frame(tie_out(page))
@@ -54,6 +55,8 @@ test_that("pages over clean tables raise nothing, and look() finds nothing in th
   expect_identical(look(demo_table("dues"))$traps, character())
 })
 
+remarks_of <- function(page) ns$brief_words(page)[grepl("Remark|Accepted", ns$brief_words(page))]
+
 test_that("what is found is accepted by name with a reason, and stays listed", {
   page <- brief(demo_table("tolls"), lines = reach, figures = c(receipts = sum(toll)),
     notes = c("Before refunds", accept("copies", because = "two boats of one owner")))
@@ -63,14 +66,13 @@ test_that("what is found is accepted by name with a reason, and stays listed", {
   expect_match(flat(draw_up(page)), "Before refunds.*Accepted: what is found under `copies`, because two boats")
   path <- withr::local_tempfile(fileext = ".yaml")
   write_brief(page, path)
-  again <- read_brief(path, tables = list(tolls = demo_table("tolls")))
-  expect_identical(brief_notes(again), brief_notes(page))
+  again <- read_brief(path, tables = list(the_table = demo_table("tolls")))
+  expect_identical(remarks_of(again), remarks_of(page))
   for (wrong in list(quote(accept("copy", because = "x")), quote(accept("copies")), quote(accept("copies", because = "")),
     quote(accept(lock, because = "x")))) {
     expect_error(brief(tolls, lines = reach, notes = !!wrong), class = "idle_error")
   }
 })
-brief_notes <- function(page) ns$brief_words(page)[grepl("Remark|Accepted", ns$brief_words(page))]
 
 test_that("the heaviest findings are printed first, seven of them, the rest counted", {
   dirty <- demo_table("dues")
