@@ -225,8 +225,7 @@ items_from_texts <- function(texts, section, values, where) {
   if (is.list(texts) || !is.character(texts)) stop_file(where(section),
     sprintf("`%s` takes a text or a list of texts.", section))
   items <- unlist(lapply(texts, function(text) {
-    if (takes_words(section)) return(read_words(text, section))
-    tryCatch(read_items(text, section), idle_error = function(e) {
+    tryCatch(room_of("section", section)$read(text, section), idle_error = function(e) {
       stop_in_file(e, stats::setNames(list(text), section),
       where)
     })

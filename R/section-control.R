@@ -142,6 +142,7 @@ check_against <- function(drawn, against) {
     "Against what was given: %s in lines matched by %s, %s.", count_of(found$compared, "cell"), both(found$keys),
     if (found$compared == 0 && wrong == 0) "so nothing was compared" else if (wrong == 0) "all equal" else both(text)
   ), if (n > 0) found$cells else if (wrong > 0) found$only_b))
+  checks <- c(checks, columns_not_compared(found))
   fresh <- found$only_a
   if (all(level_columns %in% names(fresh))) fresh <- fresh[fresh$line_kind == "line", , drop = FALSE]
   if (nrow(fresh) == 0) return(checks)
@@ -149,6 +150,15 @@ check_against <- function(drawn, against) {
   c(checks, list(a_check("against", NA, sprintf(
     "Against what was given: %s not there: %s.", is_are(nrow(fresh), "line"), listing(tick(new))
   ))))
+}
+
+# Columns of what was given that the page does not have.
+columns_not_compared <- function(found) {
+  more <- setdiff(found$only_columns[[2]], found$keys)
+  if (length(more)) list(a_note("against", sprintf(
+    "Against what was given: its %s %s not on the page and %s not compared.", listing(tick(more)),
+    if (length(more) == 1) "is" else "are", if (length(more) == 1) "was" else "were"
+  )))
 }
 
 check_given_totals <- function(drawn, totals) {
