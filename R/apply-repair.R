@@ -49,7 +49,9 @@ with_repair <- function(brief, check) {
 }
 
 # An item's name, or that of the column that it is.
-item_called <- function(item) if (nzchar(item$name)) item$name else if (is.symbol(item$expr)) as.character(item$expr) else ""
+item_called <- function(item) {
+  if (nzchar(item$name)) item$name else if (is.symbol(item$expr)) as.character(item$expr) else ""
+}
 
 with_values_of <- function(item, other) {
   item[c("values", "tables")] <- other[c("values", "tables")]

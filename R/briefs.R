@@ -12,7 +12,9 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     column_notes = column_notes(source), tables = opened$tables
   )
   checked <- list()
-  notes <- c(page_notes(source), shadow_notes(sections, ctx))
+  shadowed <- shadow_notes(sections, ctx)
+  told <- if (!shadow_is_compared(sections, ctx)) shadowed
+  notes <- c(page_notes(source), shadowed)
   for (name in intersect(section_names(), names(sections))) {
     ctx$section <- name
     section <- room_of("section", name)
@@ -30,7 +32,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     list(
       source = source, sections = sections, checked = checked, given = given,
       columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
-      narrowed = narrowed, tables = opened$tables
+      narrowed = narrowed, tables = opened$tables, told = told
     ),
     class = "idle_brief"
   )
@@ -73,6 +75,24 @@ shadow_notes <- function(sections, ctx) {
     intersect(variables, names(ctx$columns)))
   if (length(shadowed) == 0) return(character())
   sprintf("%s is a column and also a variable outside; the column is used.", tick(shadowed))
+}
+
+# Whether such a name stands beside a column in a comparison, so that the variable may have been meant.
+shadow_is_compared <- function(sections, ctx) {
+  any(vapply(unlist(sections, recursive = FALSE), function(item) {
+    names <- intersect(names(item$values), names(ctx$columns))
+    length(names) > 0 && compares_columns(item$expr, names, names(ctx$columns))
+  }, TRUE))
+}
+
+compares_columns <- function(expr, names, columns) {
+  if (!is.call(expr)) return(FALSE)
+  heads <- c("==", "!=", "<", ">", "<=", ">=", "%in%")
+  if (rlang::is_call(expr, heads, n = 2)) {
+    sides <- lapply(as.list(expr)[-1], function(side) if (is.symbol(side)) as.character(side) else "")
+    if (any(unlist(sides) %in% names) && all(unlist(sides) %in% columns)) return(TRUE)
+  }
+  any(vapply(links_of(expr), compares_columns, TRUE, names = names, columns = columns))
 }
 
 values_named <- function(sections, name) {

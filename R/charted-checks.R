@@ -38,12 +38,13 @@ chart.idle_tie_out <- function(x, size = c("screen", "page", "slide"), ...) char
 
 # One row a line of text: the mark of a check on its first, and the lines that differ below it.
 checks_data <- function(x, most, width) {
-  rows <- do.call(rbind, lapply(x$checks, function(check) {
+  rows <- do.call(rbind, lapply(as_read(x$checks), function(check) {
     said <- strwrap(clean_text(check$sentence), width)
     lines <- if (check$status == "differs" && !is.null(check$lines)) differing_lines(check$lines, most, width)
     tone <- switch(check$status, differs = "brick", ties = "water", "quiet")
     data.frame(
-      mark = c(check$status, rep("", length(said) + length(lines) - 1)), text = c(said, lines), tone = colour(tone),
+      mark = c(trimws(paste(check$status, weight_text(check$weight))), rep("", length(said) + length(lines) - 1)),
+        text = c(said, lines), tone = colour(tone),
       words = colour(c(rep(if (tone == "brick") "brick" else "ink", length(said)), rep("quiet", length(lines))))
     )
   }))

@@ -3,8 +3,9 @@
 # A table that windows can work on; what they report goes into the log of the section.
 windowed_table <- function(drawn, column, n, row, label) {
   log <- drawn$page$log
-  note <- function(text, rule = "windows") {
+  note <- function(text, rule = "windows", weight = 0) {
     log$rules[text] <- rule
+    log$weights[text] <- weight
     log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
   }
   table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo, note = note, row = row)

@@ -16,6 +16,7 @@ knit_print.idle_statement <- function(x, ...) {
 
 #' @exportS3Method knitr::knit_print
 knit_print.idle_tie_out <- function(x, ...) {
+  x$checks <- as_read(x$checks)
   table <- as.data.frame(x)
   as_markdown(c(
     paste0("**", markdown_text(paste("Tie-out:", x$title)), "**"), "",

@@ -4,10 +4,14 @@
 new_page <- function(brief) {
   list(
     notes = brief$notes, title = NULL, remarks = NULL, layout = NULL, formats = list(), bases = list(),
-    windows = character(), rules = character(), weights = numeric(), accepted = list(), wide = NULL, workings = list(), method = NULL, locale = NULL, tally = new_tally(),
+    windows = character(), rules = told_already(brief$told), weights = numeric(), accepted = list(), wide = NULL,
+      workings = list(), method = NULL, locale = NULL, tally = new_tally(),
     log = new_log()
   )
 }
+
+# Notes that are no finding of a tie-out.
+told_already <- function(notes) stats::setNames(rep("told", length(notes)), notes)
 
 new_log <- function() {
   log <- new.env(parent = emptyenv())
@@ -15,6 +19,7 @@ new_log <- function() {
   log$sorts <- logical()
   log$said <- list()
   log$rules <- character()
+  log$weights <- numeric()
   log
 }
 
@@ -54,7 +59,7 @@ close_section <- function(drawn, name, before, seconds) {
   )
   drawn$page$workings <- c(drawn$page$workings, list(entry))
   drawn$page["method"] <- list(NULL)
-  drawn <- add_note(drawn, notes_of_log(log), unname(log$rules[names(log$said)]))
+  drawn <- add_note(drawn, notes_of_log(log), unname(log$rules[names(log$said)]), unname(log$weights[names(log$said)]))
   if (length(log$memo) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
   drawn
 }

@@ -73,7 +73,8 @@ work_mend <- function(drawn, part) {
     if (name %in% names(new)) new[[name]] else fetch(name)
   })
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
-  add_note(drawn, c(unlist(lapply(part$columns, note_of_mended, done = done)), note_of_lines_alike(drawn, part)), "prepared")
+  add_note(drawn, c(unlist(lapply(part$columns, note_of_mended, done = done)), note_of_lines_alike(drawn, part)),
+    "prepared")
 }
 
 # Lines of a page below that have the same keys once they are mended were to be one line.

@@ -62,7 +62,8 @@ report_verdict <- function(checks) {
       if (notes > 0) paste0(", ", count_of(notes, "note")) else ""
   )))
   tags$div(class = "verdict differs", role = "alert",
-    tags$p(sprintf("Does not tie out: %s of %s.", is_differ(length(wrong)), count_of(sum(status != "note"), "check"))),
+    tags$p(sprintf("Does not tie out: %s of %s.", is_differ(length(wrong)), count_of(sum(status %in% c("ties",
+      "differs")), "check"))),
     tags$ul(lapply(wrong, function(check) tags$li(clean_text(check$sentence)))))
 }
 
@@ -102,9 +103,10 @@ report_remarks <- function(facts, fold) {
 
 report_checks <- function(checks, fold) {
   tags <- htmltools::tags
-  rows <- lapply(checks$checks, function(check) {
+  rows <- lapply(as_read(checks$checks), function(check) {
     lines <- if (check$status == "differs" && !is.null(check$lines)) differing_lines(check$lines, 10, 160)
-    tags$tr(class = check$status, tags$th(scope = "row", check$status), tags$td(clean_text(paste(
+    tags$tr(class = check$status, tags$th(scope = "row", trimws(paste(check$status, weight_text(check$weight)))),
+      tags$td(clean_text(paste(
       c(if (!is.null(check$page)) sprintf("The page below, %s.", check$page), check$sentence), collapse = " ")),
     if (length(lines)) tags$ul(lapply(lines, tags$li))))
   })

@@ -2,10 +2,10 @@
 
 room("decimals_hide", "rule", place = 57, of_ledger = NULL, of_values = NULL,
   words = "formats that print what is not zero as zero in most lines, or lines that differ as the same number",
-  example = quote(brief(data.frame(lock = c("Ash", "Birch"), rate = c(0.2, 0.4)), lines = lock,
-    figures = c(rate = mean(rate)), layout = c(lock, decimals(rate, 0)))),
-  twin = quote(brief(data.frame(lock = c("Ash", "Birch"), rate = c(0.2, 0.4)), lines = lock,
-    figures = c(rate = mean(rate)), layout = c(lock, decimals(rate, 1)))),
+  example = quote(brief(data.frame(lock = c("Ash", "Birch"), rise = c(0.2, 0.4)), lines = lock,
+    figures = c(rise = mean(rise)), layout = c(lock, decimals(rise, 0)))),
+  twin = quote(brief(data.frame(lock = c("Ash", "Birch"), rise = c(0.2, 0.4)), lines = lock,
+    figures = c(rise = mean(rise)), layout = c(lock, decimals(rise, 1)))),
   of_page = function(drawn) {
     rows <- lines_to_read(drawn)
     parts <- Filter(function(part) !is.null(part$format), laid_out(drawn))

@@ -1,7 +1,8 @@
 # Running totals, rolling totals and shares of figures that do not add up: means, medians, counts of different values.
 
 room("not_additive", "rule", place = 37, of_ledger = NULL, of_values = NULL,
-  words = "running or rolling totals, and shares, of a figure that does not add up over lines: a mean, a median, a ratio",
+  words = "running or rolling totals, and shares, of a figure that does not add up over lines: a mean, a median, a
+    ratio",
   example = quote(brief(demo_table("dues"), lines = paid_on, figures = c(typical = median(due)),
     beside = c(to_date = running(sum(typical), along = paid_on)))),
   twin = quote(brief(demo_table("dues"), lines = paid_on, figures = c(typical = median(due)),
@@ -21,7 +22,8 @@ adds_what_does_not <- function(one, drawn) {
     figure <- Filter(function(figure) figure$name == x$name, drawn$lines$figures)[[1]]
     if (figure$node$type == "figure" && figure$node$fn %in% c("min", "max", "first", "last", "nth")) next
     return(a_finding(sprintf(
-      "Adding up: `%s` adds up `%s`, which does not add up (%s).", one$name, x$name, if (figure$node$type == "figure") figure_label(figure$node) else "worked from several figures"
+      "Adding up: `%s` adds up `%s`, which does not add up (%s).", one$name, x$name,
+        if (figure$node$type == "figure") figure_label(figure$node) else "worked from several figures"
     ), c(one$name, x$name), weight = 1))
   }
 }

@@ -17,7 +17,7 @@ room("factors", "rule", place = 17, of_ledger = NULL, of_page = NULL,
   }
 )
 
-round_factors <- 10^(2:9)
+round_factors <- c(10^(2:9), 60, 3600)
 
 # The part of the values above the widest gap, if divided by a round factor it lies among those below.
 apart_by_factor <- function(value, n) {
@@ -35,9 +35,15 @@ apart_by_factor <- function(value, n) {
   way <- if (length(low) > length(high)) 1 / round_factors else round_factors
   fits <- vapply(way, function(times) all(few * times >= bulk[1] / 2 & few * times <= 2 * bulk[length(bulk)]), TRUE)
   middle <- stats::median(high) / stats::median(low)
-  near <- if (alike) 3 else 5
+  near <- ifelse(round_factors %in% 10^(2:9), if (alike) 3 else 5, 1.6)
   fits <- fits & middle / round_factors > 1 / near & middle / round_factors < near
-  if (any(fits)) list(above = size[at], factor = round_factors[fits][1])
+  if (any(fits)) list(above = size[at], ratio = said_ratio(middle))
+}
+
+# A ratio as one says it: within a fifth of a round number, that; else to two figures.
+said_ratio <- function(ratio) {
+  near <- round_factors[abs(log(ratio / round_factors)) < log(1.2)]
+  if (length(near)) near[1] else signif(ratio, 2)
 }
 
 said_apart <- function(seen, name, apart) {
@@ -48,7 +54,7 @@ said_apart <- function(seen, name, apart) {
   a_finding(sprintf(
     "Factors: %s of `%s` %s about %s %s the others, with nothing between, the first in %s%s.",
     count_of(length(rows), "value"), name, if (length(rows) == 1) "is" else "are",
-    if (fewer) big_mark(apart$factor) else sprintf("1/%s", big_mark(apart$factor)), if (fewer) "times" else "of",
+    if (fewer) big_mark(apart$ratio) else sprintf("1/%s", big_mark(apart$ratio)), if (fewer) "times" else "of",
     seen$row(rows[1]), if (is.null(group)) "" else sprintf("; all are of %s", group)
   ), name, rows)
 }
@@ -60,7 +66,7 @@ column_of_rows <- function(seen, rows) {
     if (length(texts$text) > 50) next
     codes <- as_text_vector(seen$column(name))
     own <- unique(plain_vector(pick_rows(codes, rows)))
-    if (length(own) == 1 && !is.na(own) && texts$n[match(own, texts$text)] == length(rows)) {
+    if (length(own) == 1 && !is.na(own) && length(rows) > 1 && texts$n[match(own, texts$text)] == length(rows)) {
       return(paste(name, own))
     }
   }
@@ -81,12 +87,12 @@ group_apart <- function(seen, name) {
     others <- middles[-at]
     if (any(is.na(middles)) || any(middles <= 0) || sizes[at] < 5 || max(others) > 3 * min(others)) next
     times <- middles[at] / stats::median(others)
-    factor <- round_factors[abs(log10(times / round_factors)) < log10(1.6)]
-    if (length(factor) == 0) next
+    if (!any(abs(log10(times / round_factors)) < log10(1.6))) next
     own <- texts_of(codes)[as.integer(names(middles)[at])]
     return(a_finding(sprintf(
-      "Factors: the values of `%s` where %s is %s are about %s times those of each other %s, which are alike.", name, by,
-      own, big_mark(factor), by
+      "Factors: the values of `%s` where %s is %s are about %s times those of each other %s, which are alike.", name,
+        by,
+      own, big_mark(said_ratio(times)), by
     ), c(name, by), rows_of_texts(seen, by, own)))
   }
 }

@@ -1,8 +1,8 @@
 # A striking figure behind which stand one or two entries, where other lines have many.
 
 room("few_entries", "rule", place = 31, of_ledger = NULL, of_values = NULL,
-  words = "a mean, ratio or rate that lies far outside of all others, behind which stand one or two entries where half of
-    the lines have ten or more",
+  words = "a mean, ratio or rate that lies far outside of all others, behind which stand one or two entries where
+    half of the lines have five or more",
   example = quote(brief(transform(demo_table("dues"), wharf = replace(wharf, 9, "Elm"), due = replace(due, 9, 99)),
     lines = wharf, figures = c(typical = mean(due)))),
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(typical = mean(due)))),
@@ -10,7 +10,7 @@ room("few_entries", "rule", place = 31, of_ledger = NULL, of_values = NULL,
     own <- own_lines(drawn$lines)
     if (drawn$lines$grain != "lines" || length(own) < 3) return(NULL)
     entries <- line_entries_of(drawn, own)
-    if (stats::median(entries) < 10 || min(entries[entries > 0]) > 2) return(NULL)
+    if (stats::median(entries) < 5 || min(entries[entries > 0]) > 2) return(NULL)
     lapply(drawn$lines$figures, function(figure) few_behind(drawn, figure, own, entries))
   }
 )

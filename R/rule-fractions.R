@@ -31,7 +31,8 @@ last_bits_differ <- function(node, one) {
 }
 
 side_values <- function(node, table) {
-  value <- if (identical(node$type, "value")) plain_vector(node$value) else if (identical(node$type, "set")) unlist(lapply(unname(node$args), function(arg) arg$value)) else
+  value <- if (identical(node$type, "value")) plain_vector(node$value) else if (identical(node$type,
+    "set")) unlist(lapply(unname(node$args), function(arg) arg$value)) else
     if (node$kind %in% c("double", "integer")) evaluate_column(node, table)
   if (is.numeric(value)) as_plain_number(value)
 }

@@ -2,7 +2,8 @@
 
 room("garbled", "rule", place = 21, of_ledger = NULL, of_page = NULL,
   words = "texts that were read in a wrong encoding, hold marks of a page on the web, or control characters",
-  example = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "ch\u00c3\u00a2taignes")), lines = goods,
+  example = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "ch\u00c3\u00a2taignes")),
+    lines = goods,
     figures = c(dues = sum(due)))),
   twin = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "ch\u00e2taignes")), lines = goods,
     figures = c(dues = sum(due)))),
@@ -14,7 +15,8 @@ room("garbled", "rule", place = 21, of_ledger = NULL, of_page = NULL,
       rows <- rows_of_texts(seen, name, odd)
       a_finding(sprintf(
         "Garbled: `%s` has %s that %s read in a wrong encoding or %s marks of another format, such as %s in %s.", name,
-        count_of(length(odd), "text"), if (length(odd) == 1) "was" else "were", if (length(odd) == 1) "holds" else "hold",
+        count_of(length(odd), "text"), if (length(odd) == 1) "was" else "were",
+          if (length(odd) == 1) "holds" else "hold",
         value_text(odd[1]), seen$row(rows[1])
       ), name, rows)
     })

@@ -14,12 +14,14 @@ room("headings", "rule", place = 56, of_ledger = NULL, of_values = NULL,
     wrong <- which(own != plain_name(names) & own %in% plain_name(page_columns(drawn)) & nzchar(own))
     twice <- which(duplicated(own) & nzchar(own))
     c(
-      lapply(wrong, function(k) a_finding(sprintf(
-        "Headings: %s stands over `%s`, and is the name of another column.", value_text(heads[k]), names[k]
-      ), names[k], weight = 1)),
-      lapply(setdiff(twice, wrong), function(k) a_finding(sprintf(
-        "Headings: %s stands over two columns, %s.", value_text(heads[k]), both(tick(names[own == own[k]]))
-      ), names[k], weight = 0))
+      lapply(wrong, function(k) {
+        text <- "Headings: %s stands over `%s`, and is the name of another column."
+        a_finding(sprintf(text, value_text(heads[k]), names[k]), names[k], weight = 1)
+      }),
+      lapply(setdiff(twice, wrong), function(k) {
+        text <- "Headings: %s stands over two columns, %s."
+        a_finding(sprintf(text, value_text(heads[k]), both(tick(names[own == own[k]]))), names[k])
+      })
     )
   }
 )

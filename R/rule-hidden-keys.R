@@ -14,7 +14,8 @@ room("hidden_keys", "rule", place = 55, of_ledger = NULL, of_values = NULL,
     hidden <- setdiff(keys, vapply(layout, `[[`, "", "name"))
     if (length(hidden) == 0) return(NULL)
     texts <- lapply(setdiff(keys, hidden), function(key) printed_texts(drawn, key, rows))
-    alike <- if (length(texts)) duplicated(do.call(paste, c(texts, sep = "\n"))) else c(FALSE, rep(TRUE, length(rows) - 1))
+    alike <- if (length(texts)) duplicated(do.call(paste, c(texts, sep = "\n"))) else c(FALSE, rep(TRUE,
+      length(rows) - 1))
     if (!any(alike)) return(NULL)
     list(a_finding(sprintf(
       "Keys: `layout` leaves out %s, and without it %s like another.", both(tick(hidden)), if (sum(alike) == 1)

@@ -16,11 +16,14 @@ room("identifiers", "rule", place = 19, of_ledger = NULL, of_page = NULL,
       odd <- which(!same$row %in% copies)
       if (length(odd) == 0) return(NULL)
       pair <- as.integer(c(same$of[odd[1]], same$row[odd[1]]))
-      unlike <- Filter(function(other) !same_values(pick_rows(seen$column(other), pair[1]), pick_rows(seen$column(other),
-        pair[2])), setdiff(seen$all, name))
+      unlike <- Filter(function(other) {
+        !same_values(pick_rows(seen$column(other), pair[1]), pick_rows(seen$column(other), pair[2]))
+      }, setdiff(seen$all, name))
       a_finding(sprintf(
-        "Identifiers: %s a `%s` that another has, first %s in %s and %s, which differ in %s.", have(length(odd), "entry"),
-        name, value_text(plain_vector(pick_rows(x, pair[2]))), seen$row(pair[1]), seen$row(pair[2]), listing(tick(unlike))
+        "Identifiers: %s a `%s` that another has, first %s in %s and %s, which differ in %s.", have(length(odd),
+          "entry"),
+        name, value_text(plain_vector(pick_rows(x, pair[2]))), seen$row(pair[1]), seen$row(pair[2]),
+          listing(tick(unlike))
       ), name, same$row[odd], carried = "they carry")
     })
   }

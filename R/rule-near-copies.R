@@ -24,7 +24,8 @@ alike_but_for <- function(seen, columns, name, copies) {
   here <- function(row) value_text(plain_vector(pick_rows(columns[[name]], row)))
   a_finding(sprintf(
     "Near copies: %s like another but for `%s`, the first %s and %s, where it is %s and %s.",
-    if (k == 1) "1 entry is" else paste(entry_count(k), "are"), name, seen$row(pair[1]), seen$row(pair[2]), here(pair[1]),
+    if (k == 1) "1 entry is" else paste(entry_count(k), "are"), name, seen$row(pair[1]), seen$row(pair[2]),
+      here(pair[1]),
     here(pair[2])
   ), name, same$row[odd], carried = "counted again:")
 }

@@ -13,7 +13,8 @@ room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
   }
 )
 
-rate_names <- paste0("(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|share|ratio|quota|margin|",
+rate_names <- paste0(
+  "(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|share|ratio|quota|margin|",
   "avg|average|mean|median|index|score|rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+|each)$|",
   "^(avg|average|mean|pct|percent|price_per|cost_per|rate_of|rate_per|unit_price)")
 standing_names <- "(^|_)(balance|stock|inventory|headcount|level|level_[a-z]+|on_hand|outstanding|in_stock|population)$"
@@ -50,7 +51,8 @@ what_it_is <- function(fn, name, seen) {
     is = "holds dates written as numbers", do = "min() and max() give the first and the last"
   ))
   if (adds && grepl(standing_names, small_letters(name))) return(list(
-    is = "reads like a standing at a moment, which does not add up over time", do = "last(x, along = date) gives the last"
+    is = "reads like a standing at a moment, which does not add up over time",
+      do = "last(x, along = date) gives the last"
   ))
   if (adds && is_rate(seen, name)) return(list(
     is = "reads like a rate, which does not add up", do = "mean(x, weight = ...) weighs it by what it is a rate of"
@@ -58,12 +60,14 @@ what_it_is <- function(fn, name, seen) {
 }
 
 named_as_code <- function(name) {
-  grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$", small_letters(name))
+  grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$",
+    small_letters(name))
 }
 
 # By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
 is_rate <- function(seen, name) {
   if (!grepl(rate_names, small_letters(name))) return(FALSE)
   if (!grepl("(^|_)(price|prices)$", small_letters(name))) return(TRUE)
-  any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$", small_letters(seen$all)))
+  any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$",
+    small_letters(seen$all)))
 }

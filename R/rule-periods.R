@@ -33,10 +33,10 @@ periods_said <- function(name, unit, days_of_entries, starts_of_entries) {
   usual <- max(diff(days))
   short <- as.double(last_day) - max(days) > usual
   late <- min(days) - min(starts) > usual
-  of_period <- function(text, start, day) a_finding(
-    sprintf(text, unit, name, format(as_date_class(start)), format(as_date_class(day))), name,
-    rows = which(starts_of_entries %in% start)
-  )
+  of_period <- function(text, start, day) {
+    sentence <- sprintf(text, unit, name, format(as_date_class(start)), format(as_date_class(day)))
+    a_finding(sentence, name, rows = which(starts_of_entries %in% start))
+  }
   list(
     if (length(absent)) a_finding(sprintf(
       "Dates: between the first and the last %s of `%s` %s no entries, the first %s.", unit, name,

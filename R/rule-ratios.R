@@ -19,17 +19,33 @@ ratio_averaged <- function(figure, node, made, drawn) {
   if (is.null(x) || !node$fn %in% c("mean", "sum") || !is.null(node$args$weight)) return(NULL)
   ratio <- if (x$type == "column") made[[x$name]] else x
   parts <- if (is_call_of(ratio, "/")) unname(ratio$args) else
-    if (x$type == "column" && node$fn == "mean" && grepl(rate_names, small_letters(x$name))) parts_of_rate(x$name, drawn)
-  if (length(parts) != 2 || !all(lengths(lapply(parts, columns_in)) > 0)) return(NULL)
+    if (x$type == "column" && node$fn == "mean" && grepl(rate_names, small_letters(x$name))) parts_of_rate(x$name,
+      drawn)
+  if (length(parts) != 2 || !all(lengths(lapply(parts, columns_in)) > 0)) return(rate_averaged(figure, node, drawn))
   labels <- vapply(parts, node_label, "")
   does <- if (node$fn == "mean") c("averages", "weighs each entry alike") else c("adds up", "is a total of ratios")
   a_finding(sprintf(
     "Ratios: `%s` %s ratios of %s to %s, which %s; the ratio of the totals is sum(%s) / sum(%s).", figure$name,
     does[1], labels[1], labels[2], does[2], labels[1], labels[2]
-  ), unlist(lapply(parts, columns_in)), weight = 1, repair = if (figure$node$type == "figure" && node$fn == "mean") a_repair(
-    "figures", call("/", call("sum", parsed(labels[1])), call("sum", parsed(labels[2]))), name = figure$name, instead = TRUE
+  ), unlist(lapply(parts, columns_in)), weight = 1, repair = if (figure$node$type == "figure" &&
+    node$fn == "mean") a_repair(
+    "figures", call("/", call("sum", parsed(labels[1])), call("sum", parsed(labels[2]))), name = figure$name,
+      instead = TRUE
   ))
 }
+
+# A column that is a mean or a ratio by its name alone: each entry counts the same, whatever it is a mean of.
+rate_averaged <- function(figure, node, drawn) {
+  x <- node$args$x
+  if (node$fn != "mean" || x$type != "column" || !is.null(drawn$entries$below)) return(NULL)
+  if (!grepl(mean_names, small_letters(x$name))) return(NULL)
+  a_finding(sprintf(
+    "Ratios: `%s` averages `%s`, which reads like a mean or a ratio already, and weighs each entry alike; %s.",
+    figure$name, x$name, "mean(x, weight = ...) weighs it by what it is a ratio to"
+  ), x$name, weight = 1)
+}
+
+mean_names <- "(^|_)(avg|average|mean|pct|percent|percentage|ratio|share|margin|rate|rates|yield)(_|$)"
 
 parsed <- function(text) str2lang(text)
 

@@ -31,7 +31,7 @@ rounded_apart <- function(drawn, name, own) {
   if (length(off) == 0) return(NULL)
   decimals <- printed_decimals(texts)
   a_finding(sprintf(
-    "Rounded: as printed, the lines of `%s` add up to %s and the total says %s, in %s%s; both are right, each rounded once.",
+    "Rounded: as printed, the lines of `%s` add up to %s and the total says %s, in %s%s; each is rounded by itself.",
     name, number_text(said$sum, decimals), number_text(said$whole, decimals), line_words(drawn, said$line),
     if (length(off) > 1) sprintf(" and %s more", count_of(length(off) - 1, "subtotal")) else ""
   ), name, weight = min(abs(said$sum - said$whole) / max(abs(said$whole), 1), 1))

@@ -2,14 +2,16 @@
 # `only` left out; and shares of shares.
 
 room("share_bases", "rule", place = 38, of_ledger = NULL, of_values = NULL,
-  words = "shares of a base with parts below zero, of one that nearly cancels, of a part that `only` kept, or of shares",
+  words = "shares of a base with parts below zero, of one that nearly cancels, of a part that `only` kept, or of
+    shares",
   example = quote(brief(demo_table("dues"), only = wharf != "Brook", lines = wharf, figures = c(dues = sum(due)),
     beside = c(part = share(dues)))),
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)), beside = c(part = share(dues)))),
   of_page = function(drawn) {
     shares <- Filter(function(one) one$node$fn == "share", windows_of(drawn))
     c(lapply(shares, base_below_zero), lapply(shares, share_of_shares, drawn = drawn),
-      if (length(shares) && drawn$lines$grain == "lines") list(base_left_out(shares, drawn), base_hidden(shares, drawn)))
+      if (length(shares) && drawn$lines$grain == "lines") list(base_left_out(shares, drawn), base_hidden(shares,
+        drawn)))
   }
 )
 
@@ -25,8 +27,9 @@ base_below_zero <- function(one) {
   if (any(mixed)) {
     at <- which(mixed)[which.max((sizes / abs(sums))[mixed])]
     return(a_finding(sprintf(
-      "Shares: the base of `%s` holds values below and above zero%s, so parts are below zero or more than the whole; %s",
-      one$name, if (length(sums) > 1) sprintf(" in %s of %s", big_mark(sum(mixed)), count_of(length(sums), "group")) else "",
+      "Shares: the base of `%s` has values below and above zero%s, so parts are below zero or more than the whole; %s",
+      one$name, if (length(sums) > 1) sprintf(" in %s of %s", big_mark(sum(mixed)), count_of(length(sums),
+        "group")) else "",
       sprintf("it is %s, and its parts without their signs %s.", exact_text(sums[at]), exact_text(sizes[at]))
     ), one$name, weight = 1 - min(abs(sums[at]) / sizes[at], 1)))
   }
@@ -38,9 +41,11 @@ share_of_shares <- function(one, drawn) {
   x <- one$node$args$x
   if (!identical(x$type, "column")) return(NULL)
   below <- drawn$entries$below$drawn$lines
+  averaged <- lapply(drawn$lines$figures, function(figure) {
+    if (figure$name == x$name) averaged_share(figure$node, below)
+  })
   inner <- c(lapply(below$beside, function(part) if (part$name == x$name) part$node), list(beside_node(
-    drawn$brief$checked$beside, x$name)), lapply(drawn$lines$figures, function(figure) if (figure$name == x$name)
-    averaged_share(figure$node, below)))
+    drawn$brief$checked$beside, x$name)), averaged)
   of_share <- any(vapply(inner, function(node) identical(node$type, "window") && node$fn == "share", TRUE))
   if (of_share) a_finding(sprintf("Shares: `%s` is a share of `%s`, which is a share already.", one$name, x$name),
     c(one$name, x$name), weight = 1)
@@ -59,7 +64,8 @@ base_left_out <- function(shares, drawn) {
   moved <- if (length(out)) part_moved_before(drawn, before[[1]]$of, out)
   if (is.null(moved) || moved$weight < 0.05 || moved$said == "") return(NULL)
   a_finding(sprintf(
-    "Shares: the base of %s is what `only` kept; it left out %s%s, which is %s%% of all.", both(tick(unique(vapply(shares,
+    "Shares: the base of %s is what `only` kept; it left out %s%s, which is %s%% of all.",
+      both(tick(unique(vapply(shares,
       `[[`, "", "name")))), entry_count(length(out)), moved$said, number_text(100 * moved$weight, 0)
   ), vapply(shares, `[[`, "", "name"), weight = moved$weight)
 }

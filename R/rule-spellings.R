@@ -79,23 +79,30 @@ without_accents <- function(x) {
   })(x)
 }
 
-# Long words of which a few entries drop or double a letter: at most one entry in fifty, beside the usual spelling.
+# Words of which a few entries drop, double or exchange a letter: one entry beside five or more of the usual spelling,
+# or few beside fifty times as many.
 slips_among <- function(texts, n) {
   words <- folded(texts)
-  able <- nchar(words) >= 6 & !grepl("[0-9]", words)
+  able <- nchar(words) >= 4 & !grepl("[0-9]", words)
   if (sum(able) < 2 || length(texts) > 2000) return(NULL)
   rare <- which(able & n <= pmax(1, sum(n) / 200))
-  usual <- which(able & n > 50 * min(n[able]))
   for (one in rare) {
-    near <- usual[abs(nchar(words[usual]) - nchar(words[one])) == 1 & n[usual] >= 50 * n[one]]
-    like <- near[vapply(words[near], one_letter_more, TRUE, other = words[one])]
+    usual <- which(able & n >= (if (n[one] == 1) 5 else 50) * n[one])
+    near <- usual[abs(nchar(words[usual]) - nchar(words[one])) <= 1 & nchar(words[usual]) >= 5]
+    like <- near[vapply(words[near], one_slip_apart, TRUE, other = words[one])]
     if (length(like)) return(list(texts = texts[c(like[1], one)], n = n[c(like[1], one)], same = rep("one", 2)))
   }
 }
 
-# Whether one of two words is the other with a letter more inside of it, not at its ends.
-one_letter_more <- function(a, other) {
+# Whether one of two words is the other with a letter more inside of it, not at its ends, or with two letters exchanged.
+one_slip_apart <- function(a, other) {
+  if (nchar(a) == nchar(other)) return(letters_exchanged(strsplit(a, "")[[1]], strsplit(other, "")[[1]]))
   long <- strsplit(if (nchar(a) > nchar(other)) a else other, "")[[1]]
   short <- if (nchar(a) > nchar(other)) other else a
   any(vapply(seq_along(long)[-c(1, length(long))], function(k) paste(long[-k], collapse = "") == short, TRUE))
+}
+
+letters_exchanged <- function(a, b) {
+  at <- which(a != b)
+  length(at) == 2 && diff(at) == 1 && identical(a[at], rev(b[at]))
 }

@@ -36,7 +36,8 @@ numbers_that_stand_in <- function(seen, name) {
   ), name, rows)
 }
 
-# Numbers made of nines or a -1 that occur several times, more than twice as far out as any other; and a zero that
+# Numbers made of nines or a -1 that occur several times, more than twice as far out as any other (once, if ten times);
+# and a zero that
 # occurs in a few of many entries where all others lie within a factor of four. Counts and other small whole numbers
 # have no such values.
 stands_alone <- function(value, n) {
@@ -44,10 +45,11 @@ stands_alone <- function(value, n) {
   k <- length(value)
   if (k < 5 || sum(n) < 20) return(alone)
   nines <- grepl("^-?(9{2,}|9{3,}[.]9+|9{2,}[.]99|1{4,}|8{3,})$", format_number(value[c(1, k)]))
-  far_above <- value[k] > 2 * max(abs(value[-k]))
-  far_below <- value[1] < -2 * max(abs(value[-1]))
-  alone[k] <- nines[2] && far_above && n[k] > 1
-  alone[1] <- n[1] > 1 && (nines[1] && far_below || value[1] == -1 && value[2] >= 0 || value[1] == -1 && value[2] > 5)
+  far <- function(times) c(value[1] < -times * max(abs(value[-1])), value[k] > times * max(abs(value[-k])))
+  long <- grepl("9{3}", format_number(value[c(1, k)]))
+  found <- nines & (far(2) & n[c(1, k)] > 1 | far(10) & long)
+  alone[c(1, k)] <- found
+  alone[1] <- found[1] || value[1] == -1 && (n[1] > 1 && value[2] >= 0 || value[2] >= 5)
   zero <- which(value == 0)
   others <- value[value != 0]
   if (length(zero) && min(others) > 0 && length(others) >= 8 && n[zero] <= 0.2 * sum(n)) {

@@ -36,7 +36,7 @@ standouts_of <- function(drawn, name, node) {
 
 odd_sign <- function(drawn, node, x, found) {
   rarer <- min(found$above, found$below)
-  if (rarer == 0 || rarer > 0.01 * (found$above + found$below)) return(NULL)
+  if (rarer == 0 || rarer > max(1, 0.01 * (found$above + found$below))) return(NULL)
   negative <- found$below == rarer
   at <- if (negative) found$first_below else found$first_above
   a_finding(sprintf(

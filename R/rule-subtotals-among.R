@@ -15,6 +15,7 @@ room("subtotals_among", "rule", place = 0.1, of_ledger = NULL, of_page = NULL,
     list(a_finding(sprintf(
       "Subtotals: %s %s of a statement, by `line_kind`, the first in %s.", entry_count(length(rows)),
       if (length(rows) == 1) "is a subtotal or total" else "are subtotals or totals", seen$row(rows[1])
-    ), "line_kind", rows, carried = "counted again:", alien = TRUE, repair = a_repair("only", quote(line_kind == "line"))))
+    ), "line_kind", rows, carried = "counted again:", alien = TRUE, repair = a_repair("only",
+      quote(line_kind == "line"))))
   }
 )

@@ -68,8 +68,29 @@ places_meant <- function(texts) {
     mend = "make dates of them"))
   dated <- month_and_year(texts)
   if (!anyNA(dated)) return(list(place = dated, mend = "order by a date, such as start_of(date, \"month\")"))
+  scale <- place_on_scale(texts)
+  if (!is.null(scale)) return(list(place = scale, mend = "make a choice of it whose levels stand in order"))
   numbered <- number_within(texts)
   if (!is.null(numbered)) list(place = numbered, mend = "order by the number in it")
+}
+
+scales <- list(
+  c("very low", "low", "medium", "high", "very high"), c("low", "mid", "high"), c("low", "middle", "high"),
+  c("low", "normal", "high"), c("tiny", "small", "medium", "large", "huge"), c("xxs", "xs", "s", "m", "l", "xl", "xxl"),
+  c("none", "few", "some", "many"), c("never", "rarely", "sometimes", "often", "always"), c("first", "second", "third",
+    "fourth", "fifth"), c("poor", "fair", "good", "very good", "excellent"), c("young", "middle", "old"),
+  c("morning", "afternoon", "evening", "night")
+)
+
+# Words of one scale, or ranges of numbers ("0-5", "5-10", "50+"): their places; NULL for others.
+place_on_scale <- function(texts) {
+  low <- small_letters(squeezed(texts))
+  for (scale in scales) if (length(texts) > 2 && all(low %in% scale)) return(match(low, scale))
+  ranges <- grepl("^([<>]=?|under |over |up to |from )?[0-9]+([.][0-9]+)?( ?(-|to|\u2013) ?[0-9]+([.][0-9]+)?|[+])?$",
+    low)
+  if (!all(ranges) || !any(grepl("[0-9]( ?(-|to|\u2013) ?)[0-9]", low))) return(NULL)
+  start <- as.numeric(sub("^[^0-9]*([0-9.]+).*$", "\\1", low))
+  rank_of_rows(list(start - 0.5 * grepl("^(<|under|up)", low) + 0.5 * grepl("^(>|over)|[+]$", low)))
 }
 
 # Dates with the year last: by year first; whether day or month comes second is not known, and either is tried.
@@ -89,13 +110,17 @@ rank_of_rows <- function(columns) {
   place
 }
 
-# "Jan 2025", "2025 Jan", "Q1 2025", "Q1-25": the year and then the part.
+# "Jan 2025", "03/2025", "Q1 2025", "Q1-25": the year and then the part.
 month_and_year <- function(texts) {
   low <- small_letters(squeezed(texts))
   year <- suppressWarnings(as.integer(sub(".*?((19|20)?[0-9]{2})$", "\\1", low, perl = TRUE)))
   word <- sub("[-/' .]*(19|20)?[0-9]{2}$", "", low)
   month <- named_place(word, month_stems, month_words)
   quarter <- suppressWarnings(as.integer(sub("^q(tr)?[ .]?([1-4])$", "\\2", word)))
+  number <- suppressWarnings(as.integer(ifelse(grepl("^(0?[1-9]|1[0-2])[-/. ](19|20)[0-9]{2}$", low), sub("[-/. ].*",
+    "",
+    low), NA)))
+  month <- ifelse(is.na(month), number, month)
   part <- ifelse(is.na(month), ifelse(grepl("^q(tr)?[ .]?[1-4]$", word), quarter, NA), month)
   if (anyNA(part) || anyNA(year)) return(NA)
   rank_of_rows(list(year, part))

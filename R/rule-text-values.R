@@ -21,7 +21,8 @@ in_writing <- function(seen, name, texts, n) {
   way <- date_way(texts)
   mostly <- function(is) sum(n[is]) >= 0.9 * sum(n)
   if (mostly(!is.na(way)) && !all(way %in% "eight figures")) return(dates_in_writing(seen, name, texts, n, way))
-  if (mostly(number) && !any(grepl("^0[0-9]", texts)) && !all(grepl("^[0-9]+$", texts) & nchar(texts) == nchar(texts[1]))) {
+  if (mostly(number) && !any(grepl("^0[0-9]", texts)) && !all(grepl("^[0-9]+$",
+    texts) & nchar(texts) == nchar(texts[1]))) {
     return(numbers_in_writing(seen, name, texts, n, number))
   }
 }

@@ -1,8 +1,8 @@
 # Lines of totals among the entries: by their word, or because an entry is what all those before it add up to.
 
 room("totals_among", "rule", place = 0.3, of_ledger = NULL, of_page = NULL,
-  words = "lines of totals among the entries, by their word (\"Total\"), or since an amount is what the entries before it
-    add up to",
+  words = "lines of totals among the entries, by their word (\"Total\"), or since an amount is what the entries
+    before it add up to",
   example = quote(brief(rbind(demo_table("dues"), transform(demo_table("dues")[1, ], wharf = "Total", due = 5195.91)),
     lines = wharf, figures = c(dues = sum(due)))),
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)))),

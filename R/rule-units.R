@@ -28,7 +28,8 @@ currency_marks <- c("eur", "usd", "gbp", "chf", "jpy", "sek", "nok", "dkk", "pln
   "cny", "inr", "brl", "zar", "mxn", "try", "krw", "sgd", "hkd", "\u20ac", "$", "\u00a3", "\u00a5", "us$", "pence",
   "cents", "pounds", "euros", "dollars", "euro", "pound", "dollar")
 unit_marks <- c("kg", "g", "mg", "t", "tonne", "tonnes", "ton", "tons", "lb", "lbs", "oz", "cwt", "km", "m", "cm", "mm",
-  "mi", "mile", "miles", "ft", "in", "yd", "l", "ml", "cl", "hl", "gal", "gallon", "gallons", "litre", "litres", "liter",
+  "mi", "mile", "miles", "ft", "in", "yd", "l", "ml", "cl", "hl", "gal", "gallon", "gallons", "litre", "litres",
+    "liter",
   "liters", "h", "hr", "hrs", "hour", "hours", "min", "mins", "minute", "minutes", "s", "sec", "day", "days", "week",
   "weeks", "piece", "pieces", "pcs", "box", "boxes", "dozen", "each", "ea", "pallet", "pallets", "kwh", "mwh", "c", "f",
   "celsius", "fahrenheit", "kilogram", "kilograms", "gram", "grams", "metre", "metres", "kilometre", "kilometres")
@@ -45,7 +46,8 @@ says_units <- function(name, texts) {
 measures_of <- function(drawn) {
   names <- vapply(drawn$lines$figures, function(figure) {
     nodes <- figures_in(figure$node)
-    if (any(vapply(nodes, function(node) node$fn %in% adding_figures && !is.null(node$args$x), TRUE))) figure$name else ""
+    if (any(vapply(nodes, function(node) node$fn %in% adding_figures && !is.null(node$args$x),
+      TRUE))) figure$name else ""
   }, "")
   setdiff(names, "")
 }

@@ -27,7 +27,8 @@ asked_and_absent <- function(node, one) {
       listing(vapply(absent, value_text, "")), if (length(absent) == 1) "does" else "do", asked$name,
       if (length(near)) sprintf("; there is %s", either(vapply(near, value_text, ""))) else ""
     ), asked$name, weight = if (is_call_of(node, "!=")) 0 else 1 / length(asked$texts)),
-    if (length(others) && length(setdiff(others, near)) > 0 | length(absent) == 0 & length(others) > 0) a_finding(sprintf(
+    if (length(others) && length(setdiff(others,
+      near)) > 0 | length(absent) == 0 & length(others) > 0) a_finding(sprintf(
       "Values: %s, in %s, passes over %s with %s, which a reader takes for the same.", node_label(node), one$place,
       so_many_rows(rows, one$unit), listing(vapply(others, value_text, ""))
     ), asked$name, weight = rows / one$table$n, repair = a_repair("prepare", call("mend_keys", as.name(asked$name)), 1))

@@ -1,8 +1,8 @@
 # Names that promise a width that the frame has not: "rolling", "week" or "7" over a running figure, or over other rows.
 
 room("widths", "rule", place = 36, of_ledger = NULL, of_values = NULL,
-  words = "a running figure, from the first row on, under a name that promises a width (`week`, `rolling`, `avg_7`), and a
-    frame whose width is not the number in its name",
+  words = "a running figure, from the first row on, under a name that promises a width (`week`, `rolling`, `avg_7`),
+    and a frame whose width is not the number in its name",
   example = quote(brief(brief(demo_table("dues"), lines = paid_on, figures = c(dues = sum(due))),
     beside = c(week_mean = running(mean(dues), along = paid_on)))),
   twin = quote(brief(brief(demo_table("dues"), lines = paid_on, figures = c(dues = sum(due))),
@@ -12,13 +12,15 @@ room("widths", "rule", place = 36, of_ledger = NULL, of_values = NULL,
   }
 )
 
-width_names <- paste0("rolling|moving|smooth|(^|_)(ma|sma|roll|window|week|weekly|fortnight|trailing|last|past)(_|$|[0-9])",
+width_names <- paste0(
+  "rolling|moving|smooth|(^|_)(ma|sma|roll|window|week|weekly|fortnight|trailing|last|past)(_|$|[0-9])",
   "|[0-9]+_?(d|day|days|w|week|weeks|m|month|months|row|rows)(_|$)|(^|_)(avg|mean|ma|sum|total|roll)_?[0-9]+$|week$")
 to_date_names <- "to_date|so_far|ytd|mtd|qtd|cumul|running|cum_|(^|_)cum(_|$)"
 
 width_promised <- function(one) {
   name <- small_letters(one$name)
   promised <- number_promised(name)
+  if (one$node$fn == "running" && grepl("(^|_)(ytd|year_to_date|mtd|month_to_date)(_|$)", name)) return(runs_on(one))
   if (one$node$fn == "running") {
     if (!grepl(width_names, name) || grepl(to_date_names, name)) return(NULL)
     figure <- figures_in(one$node$figure)[[1]]
@@ -32,6 +34,20 @@ width_promised <- function(one) {
   wrong <- !is.null(promised) && length(width) == 1 && !promised %in% widths_that_fit(width, one$node$frame)
   if (wrong) a_finding(sprintf("Widths: `%s` promises %s and its frame holds %s.", one$name, promised, width_said(
     width, one$node$frame)), one$name, weight = 1)
+}
+
+# A figure of the year to date that goes on over the turn of the year.
+runs_on <- function(one) {
+  days <- days_along(one)
+  unit <- if (grepl("mtd|month", small_letters(one$name))) "month" else "year"
+  if (is.null(days)) return(NULL)
+  period <- core_date_part(days, paste0("start_of_", unit), 1L)
+  group <- core_group_numbers(window_groups(one$node$per, one$table))
+  over <- tapply(period, group, function(one) length(unique(one)))
+  if (any(over > 1)) a_finding(sprintf(
+    "Widths: `%s` runs on over the turn of the %s; begin anew with per = start_of(%s, \"%s\").", one$name, unit,
+    node_label(one$node$along[[1]]$node), unit
+  ), one$name, weight = 1)
 }
 
 # The number in a name that says how wide a frame is: avg_7, week_4, 30_days.

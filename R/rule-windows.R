@@ -1,4 +1,5 @@
-# What windows met that they had no value for, or that a later section then left out. The sections say it while they work.
+# What windows met that they had no value for, or that a later section then left out. The sections say it while they
+# work.
 
 room("windows", "rule", place = 50, of_ledger = NULL, of_values = NULL, of_page = NULL,
   words = "rows for which a window has no value, and entries that a window saw before `only` left them out",

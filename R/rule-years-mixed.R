@@ -37,7 +37,7 @@ parts_of_years <- function(key, keys, drawn) {
   if (mixed$several == 0) return(NULL)
   year_of <- if (node$fn == "week") "week_year" else "year"
   a_finding(sprintf(
-    "Years: the key `%s` is %s without its year, and %s of %s hold entries of several years (%s to %s); add %s to `lines`.",
+    "Years: the key `%s` is %s without its year, and %s of %s hold entries of several (%s to %s); add %s to `lines`.",
     key$name, node_label(node), mixed$several, count_of(mixed$parts, node$fn), min(year, na.rm = TRUE),
     max(year, na.rm = TRUE), call_label(year_of, node_label(x))
   ), key$name, rows = which(part %in% mixed$which), repair = a_repair("lines", call(year_of, parsed(node_label(x))),
@@ -59,8 +59,9 @@ weeks_of_years <- function(key, keys, drawn) {
   rows <- which(core_date_part(days, "year", 1L) != core_date_part(days, "week_year", 1L))
   if (length(rows) == 0) return(NULL)
   a_finding(sprintf(
-    "Years: `%s` is a week by ISO 8601 and `%s` the year of the calendar, and %s at the turn of a year belong to a week %s",
-    key$name, calendar[[1]]$name, entry_count(length(rows)), sprintf("of another year, the first in %s; week_year() fits.",
+    "Years: `%s` is a week by ISO 8601, `%s` the year of the calendar, and %s at its turn belong to a week %s",
+    key$name, calendar[[1]]$name, entry_count(length(rows)),
+      sprintf("of another year, the first in %s; week_year() fits.",
       in_row(drawn$entries, rows[1]))
   ), c(key$name, calendar[[1]]$name), rows, repair = a_repair("lines", call("week_year", parsed(node_label(x))),
     name = calendar[[1]]$name, instead = TRUE))
@@ -70,8 +71,9 @@ weeks_of_years <- function(key, keys, drawn) {
 names_of_months <- function(keys, drawn) {
   seen <- values_of_page(drawn)
   if (is.null(seen) || seen$n > limit("most_to_compare")) return(NULL)
-  named <- Filter(function(key) key$node$type == "column" && !is.null(seen$texts(key$name)) &&
-    all_named(seen$texts(key$name)$text, month_stems, month_words), keys)
+  named <- Filter(function(key) {
+    key$node$type == "column" && !is.null(seen$texts(key$name)) && all_parts_of_years(seen$texts(key$name)$text)
+  }, keys)
   if (length(named) == 0 || any(grepl("year", vapply(keys, `[[`, "", "name")))) return(NULL)
   dates <- columns_of_moments(seen, seen$all)
   for (date in dates) {
@@ -80,14 +82,15 @@ names_of_months <- function(keys, drawn) {
     mixed <- tapply(year, months, function(y) length(unique(y)))
     mixed <- mixed[!is.na(mixed)]
     if (any(mixed > 1)) return(a_finding(sprintf(
-      "Years: the key `%s` holds names of months, and by `%s` %s of them are of several years; add year(%s) to `lines`.",
+      "Years: the key `%s` names months or quarters, by `%s` %s of them of several years; add year(%s) to `lines`.",
       named[[1]]$name, date, big_mark(sum(mixed > 1)), name_text(date)
     ), named[[1]]$name, which(months %in% names(mixed)[mixed > 1]), repair = a_repair("lines", call("year",
       as.name(date)), place = 1, name = free_name("year", drawn$lines$keys))))
   }
 }
 
-all_named <- function(texts, stems, words) {
+all_parts_of_years <- function(texts) {
   texts <- texts[texts != ""]
-  length(texts) >= 3 && !anyNA(named_place(texts, stems, words))
+  quarters <- grepl("^q(tr|uarter)? ?[1-4]$", small_letters(squeezed(texts)))
+  length(texts) >= 3 && (all(quarters) || !anyNA(named_place(texts, month_stems, month_words)))
 }

@@ -36,7 +36,7 @@ room("figures", "section",
     lines$level_tables <- results$levels
     lines$group_entries <- results$entries
     drawn$lines <- lines
-    passed <- sum(unlist(lapply(results$facts, function(fact) fact$all_missing)))
+    passed <- sum(unlist(lapply(results$facts, function(fact) c(fact$all_missing, fact$unknown))))
     drawn <- add_note(drawn, c(notes_of_figures(checked, results$facts), results$notes), "skipped",
       min(passed / max(drawn$entries$n, 1), 1))
     add_note(drawn, notes_of_averaged_averages(drawn$entries, checked), "averages", 1)

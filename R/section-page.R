@@ -47,7 +47,8 @@ check_accepted <- function(item, ctx) {
   because <- one_value(parts$because, item$values, "because", ctx)
   known <- rooms_of("rule")
   if (!isTRUE(rule %in% known)) stop_in(
-    ctx, "bad_argument", sprintf("accept() knows no rule %s.", value_text(rule)), meant(as.character(rule), known, "rules")
+    ctx, "bad_argument", sprintf("accept() knows no rule %s.", value_text(rule)), meant(as.character(rule), known,
+      "rules")
   )
   if (!is_one_text(because) || !nzchar(trimws(because))) stop_in(
     ctx, "bad_argument", sprintf("accept(%s) needs a reason.", value_text(rule)),

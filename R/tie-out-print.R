@@ -2,10 +2,11 @@
 #' @param row.names,optional,... Not used.
 #' @export
 as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ...) {
-  part <- function(name, none = NA_character_) vapply(x$checks, function(check) {
-    if (is.null(check[[name]])) none else check[[name]]
-  }, none)
-  several <- function(name, none) I(lapply(x$checks, function(check) if (is.null(check[[name]])) none else check[[name]]))
+  answers <- function(name, none) {
+    lapply(x$checks, function(check) if (is.null(check[[name]])) none else check[[name]])
+  }
+  part <- function(name, none = NA_character_) vapply(answers(name, none), identity, none)
+  several <- function(name, none) I(answers(name, none))
   page <- part("page")
   data.frame(
     page = ifelse(is.na(page), x$title, page), check = part("check"), status = part("status"),
@@ -21,13 +22,14 @@ as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ..
 print.idle_tie_out <- function(x, all = FALSE, ...) {
   local_utf8()
   say_title(paste("Tie-out:", x$title))
-  checks <- heaviest_first(x$checks)
+  checks <- as_read(x$checks)
   status <- vapply(checks, `[[`, "", "status")
   for (check in checks[status == "differs"]) say_check(check, of_page(check))
   notes <- checks[status == "note"]
   shown <- utils::head(notes, if (all) Inf else most_findings_printed)
   for (check in shown) say_check(check, of_page(check))
-  if (length(notes) > length(shown)) say_quiet(sprintf("         %s more, of less weight: print(x, all = TRUE).",
+  if (length(notes) > length(shown)) say_quiet(sprintf(
+    "         %s more, of less weight: print(x, all = TRUE), or --all on the command line.",
     count_of(length(notes) - length(shown), "note")))
   for (check in checks[status == "accepted"]) say_check(check, of_page(check))
   page <- NULL
@@ -42,10 +44,11 @@ print.idle_tie_out <- function(x, all = FALSE, ...) {
 
 most_findings_printed <- 7
 
-# Findings by weight, the heaviest first; all else in the order in which it was worked.
-heaviest_first <- function(checks) {
+# As they are read: what differs, findings by weight with the heaviest first, then what ties, as it was worked.
+as_read <- function(checks) {
   weights <- vapply(checks, function(check) if (is.null(check$weight)) 0 else check$weight, 1)
-  checks[order(-weights)]
+  place <- match(vapply(checks, `[[`, "", "status"), c("differs", "note", "accepted", "ties"))
+  checks[order(place, -weights)]
 }
 
 of_page <- function(check) if (!is.null(check$page)) sprintf("On the page below, %s: ", check$page)

@@ -5,9 +5,11 @@ windows_of <- function(drawn) {
   checked <- drawn$brief$checked
   lines <- if (length(checked$beside)) lines_before_others(drawn)$table
   entries <- if (length(checked$columns) && drawn$entries$n <= limit("most_to_compare")) entries_table(drawn)
-  of <- function(parts, table) do.call(c, lapply(parts, function(part) {
-    lapply(windows_in(part$node), function(node) list(name = part$name, node = node, table = table))
-  }))
+  of <- function(parts, table) {
+    do.call(c, lapply(parts, function(part) {
+      lapply(windows_in(part$node), function(node) list(name = part$name, node = node, table = table))
+    }))
+  }
   found <- c(if (!is.null(entries)) of(checked$columns, entries), if (!is.null(lines)) of(checked$beside, lines))
   Filter(function(one) one$table$n > 0 && one$table$n <= limit("most_to_compare"), found)
 }

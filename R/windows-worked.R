@@ -44,7 +44,7 @@ note_ties <- function(node, table, effect) {
   if (tied == 0) return(invisible())
   table$note(sprintf(
     "%s tie in the order by %s; %s", count_of(tied, table$row), sort_words(node$along), effect
-  ), "ties")
+  ), "ties", tied / table$n)
 }
 
 # How a proof leads to the value of a window, where there is no better word.

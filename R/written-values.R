@@ -1,4 +1,4 @@
-# Texts that are something else in writing: numbers, dates, names of months and days, marks that stand for nothing known.
+# Texts that are something else in writing: numbers, dates, names of months and days, marks of what is not known.
 
 # Numbers as people write them: with thousands parted, a currency, a percent sign, brackets for less than zero.
 is_number_text <- function(texts) {
@@ -50,13 +50,17 @@ toupper_t <- function(pattern) gsub("[T ]", "[t ]", pattern, fixed = TRUE)
 marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", "unknown", "unk", "unknwn", "-", "--",
   "---", "?", "??", "???", ".", "..", "...", "tbd", "tba", "tbc", "missing", "not available", "not applicable",
   "not known", "no data", "nodata", "undefined", "#ref!", "#div/0!", "#value!", "#name?", "#num!", "#null!", "(blank)",
-  "blank", "(null)", "(none)", "<na>", "\\n", "not given", "not stated", "unspecified", "n/k", "n.k.", "*", "xxx", "\u2013",
+  "blank", "(null)", "(none)", "<na>", "\\n", "not given", "not stated", "unspecified", "n/k", "n.k.", "*", "xxx",
+    "\u2013",
   "\u2014")
 
 stands_for_nothing <- function(texts) small_letters(squeezed(texts)) %in% marks_of_nothing
 
 # Words by which a line of totals goes.
 is_total_word <- function(texts) {
-  pattern <- "^(grand |over-?all |sub-?|sub )?total(s)?( .*|:.*)?$|^.+ (sub-?)?total(s)?:?$|^(sum|overall|all|gesamt|summe):?$"
+  pattern <- paste0(
+    "^(grand |over-?all |sub-?|sub )?total(s)?( .*|:.*)?$|^.+ (sub-?)?total(s)?:?$|",
+    "^(sum|overall|all|gesamt|summe):?$"
+  )
   grepl(pattern, small_letters(squeezed(texts)))
 }

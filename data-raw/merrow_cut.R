@@ -72,7 +72,8 @@ day <- rep(seq(as.Date("2025-01-01"), as.Date("2025-03-31"), by = "day"), each =
 goods <- sample(c("coal", "grain", "lime", "timber"), length(day), replace = TRUE)
 dues <- data.frame(
   slip = 5000L + seq_along(day), paid_on = day, wharf = rep(c("Alder", "Brook", "Causey", "Dyer"), length(day) / 4),
-  goods, tonnes = round(runif(length(day), 4, 40), 1), rate = c(coal = 0.5, grain = 0.6, lime = 0.45, timber = 0.7)[goods]
+  goods, tonnes = round(runif(length(day), 4, 40), 1), rate = c(coal = 0.5, grain = 0.6, lime = 0.45,
+    timber = 0.7)[goods]
 )
 dues$due <- round(dues$tonnes * dues$rate + runif(length(day), 0, 1), 2)
 write_table(dues, "dues")

@@ -48,7 +48,8 @@ clean_page <- function(table, seed) {
   order <- pick(list(NULL, quote(falling(s)), quote(s)))
   footing <- if (identical(keys, quote(c(place, sort))) && is.null(beside)) pick(list(NULL, quote(rollup(place, sort)),
     quote(cube(place, sort))))
-  layout <- pick(list(NULL, quote(c(rest())), if (length(keys) == 1 && is.symbol(keys)) bquote(c(Key = .(keys), rest()))))
+  layout <- pick(list(NULL, quote(c(rest())), if (length(keys) == 1 && is.symbol(keys)) bquote(c(Key = .(keys),
+    rest()))))
   sections <- list(lines = keys, figures = figures, only = only, beside = beside, order = order, footing = footing,
     layout = layout)
   rlang::inject(brief(table, !!!Filter(Negate(is.null), sections)))

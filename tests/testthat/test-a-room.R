@@ -138,15 +138,17 @@ test_that("a source, a rule, a format and a command are each added by one room",
 
   local_room("tens", "rule", place = 99,
     of_values = function(seen) NULL,
-    of_ledger = function(seen) if (seen$n %% 10 == 0) list(idleledger:::a_finding(
-      "The number of entries ends with a nought.", repair = idleledger:::a_repair("prepare", quote(sample_of(10)), 9)
-    )),
+    of_ledger = function(seen) {
+      repair <- idleledger:::a_repair("prepare", quote(sample_of(10)), 9)
+      if (seen$n %% 10 == 0) list(idleledger:::a_finding("The number of entries ends with a nought.", repair = repair))
+    },
     of_page = function(drawn) list(idleledger:::a_finding("Tens: looked at.", weight = 0.5)),
     words = "numbers of entries that end with a nought", example = NULL, twin = NULL
   )
   expect_match(look(data.frame(a = 1:10))$traps, "ends with a nought", all = FALSE)
   expect_match(flat(tie_out(page)), "Tens: looked at")
-  expect_match(flat(offer_repairs(data.frame(a = 1:10))), "# The number of entries ends with a nought. sample_of[(]10[)]")
+  expect_match(flat(offer_repairs(data.frame(a = 1:10))),
+    "# The number of entries ends with a nought. sample_of[(]10[)]")
 
   local_room("stars", "format",
     args = alist(x = ), takes = "number", decimals = function(x, options) 0,

@@ -189,8 +189,8 @@ planted <- list(
     by_lock(canal)
   ),
   plant("a variable of the same name as a column", local({
-    lock <- "Ash"
-    brief(canal, only = lock == "Ash", lines = paid, figures = c(s = sum(toll)))
+    paid <- "Ash"
+    brief(canal, only = lock != paid, lines = paid, figures = c(s = sum(toll)))
   }), "is a column and also a variable outside",
   brief(canal, only = lock == "Ash", lines = paid, figures = c(s = sum(toll)))),
   plant("a sum of 64-bit numbers that does not fit",

@@ -68,7 +68,8 @@ test_that("what is found is accepted by name with a reason, and stays listed", {
   write_brief(page, path)
   again <- read_brief(path, tables = list(the_table = demo_table("tolls")))
   expect_identical(remarks_of(again), remarks_of(page))
-  for (wrong in list(quote(accept("copy", because = "x")), quote(accept("copies")), quote(accept("copies", because = "")),
+  for (wrong in list(quote(accept("copy", because = "x")), quote(accept("copies")), quote(accept("copies",
+    because = "")),
     quote(accept(lock, because = "x")))) {
     expect_error(brief(tolls, lines = reach, notes = !!wrong), class = "idle_error")
   }
