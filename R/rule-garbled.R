@@ -2,10 +2,10 @@
 
 room("garbled", "rule", place = 21, of_ledger = NULL, of_page = NULL,
   words = "texts that were read in a wrong encoding, hold marks of a page on the web, or control characters",
-  example = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "ch\u00c3\u00a2taignes")),
+  example = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "lime &amp; sand")),
     lines = goods,
     figures = c(dues = sum(due)))),
-  twin = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "ch\u00e2taignes")), lines = goods,
+  twin = quote(brief(transform(demo_table("dues"), goods = replace(goods, 9, "lime & sand")), lines = goods,
     figures = c(dues = sum(due)))),
   of_values = function(seen) {
     lapply(columns_of_text(seen, seen$bare), function(name) {

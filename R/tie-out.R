@@ -38,14 +38,13 @@
 #' been weighed can be accepted by its rule's name in the section `notes`, `accept("copies", because = "two boats of one
 #' owner")`, and stays listed as accepted. [apply_repair()] mends what a preparation or a condition can mend.
 #'
-#' @eval c("@section Rules:", rules_listed())
-#'
 #' Numbers that both routes give exactly must be the same to the last bit. Where plain R works with
 #' floating numbers, a figure may be off by one part in 10^9 of itself or by a few last places of the
 #' largest entry, and what that does to an expression is worked out. Lines add up within half a last place
 #' of each of them, control totals within that of each entry. `against =` a file that the statement was
 #' written to must be the same; headings are known, and empty text and nothing are the same in a file.
 #' Lines are named by where they stand on the page, and by their keys.
+#' @eval c("@section Rules:", rules_listed())
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"`, `"note"` or `"accepted"`), `sentence`, and where it differs `lines`, a data
 #'   frame. `as.data.frame()` gives one row a check, with its `page`, and of findings the `weight` (0 to 1), `rule`,
