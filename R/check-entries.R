@@ -39,7 +39,7 @@ combinations_words <- function(drawn) {
   sprintf(
     "; %s of the %s combinations of %s occur%s", big_mark(length(own)), big_mark(prod(sizes)),
     both(
-      mapply(function(n, key) sprintf("%s %s", big_mark(n), key), sizes, drawn$lines$keys)
+      mapply(function(n, key) sprintf("%s (%s)", key, big_mark(n)), sizes, drawn$lines$keys)
     ), one_absent(drawn, own, values)
   )
 }

@@ -33,9 +33,9 @@ ranks_in_columns <- function(node, group, ordered) {
 frames_of_groups <- function(part, values, group, table, said = NULL) {
   node <- part$node
   farther <- farther_of(node$figure)
-  if (!goes_by_totals(node$figure) && is.null(farther)) return(NULL)
   frames <- frames_in_columns(node, group, table)
   if (is.null(frames)) return(NULL)
+  if (!goes_by_totals(node$figure) && is.null(farther)) return(frames_row_by_row(part, values, frames, table))
   found <- if (is.null(farther)) totals_in_columns(node$figure, frames, table) else
     list(values = ends_in_columns(node$figure, frames, table, farther), slack = 0)
   if (is.null(said)) said <- if (is.null(farther)) "each frame has the width it says, and its total" else
@@ -131,26 +131,6 @@ totals_in_columns <- function(figure, frames, table) {
   n <- within(counts)
   total <- replace(within(ifelse(counts, x, 0)), n == 0, NA)
   list(values = room_of("figure", figure$fn)$of_totals(n, total), slack = 1e-12 * sum(abs(x[counts])))
-}
-
-# Totals that are taken from running ones are as exact as the largest of those.
-rows_check <- function(check, part, values, expected, said, table, slack = 0,
-                       relative = 4 * .Machine$double.eps) {
-  if (!is.finite(slack)) return(NULL)
-  near <- abs(values - expected) <= slack + relative * abs(expected) & is.finite(values) | values == expected
-  wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
-  rows_said(check, part, wrong, values, expected, said, table)
-}
-
-rows_said <- function(check, part, wrong, values, expected, said, table) {
-  rows <- count_of(table$n, table$row)
-  if (length(wrong) == 0) return(c(a_check(check, TRUE, sprintf("%s, in all %s.", said, rows)), name = part$name))
-  a_check(check, FALSE, sprintf(
-    "%s: `%s`: not so in %s of %s, first in %s: %s.", check_headings[[check]], part$name, big_mark(length(wrong)),
-    rows, row_said(table, wrong[1]), said
-  ), cbind(rows_named(table, wrong), data.frame(
-    column = part$name, statement = cell_texts(values[wrong]), recomputed = cell_texts(expected[wrong])
-  )))
 }
 
 # Every running value from its frame, up to its row; where that is not known, the last one of each group.

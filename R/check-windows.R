@@ -2,7 +2,7 @@
 # its group must have.
 
 # Each row looked at costs a look at all rows.
-rows_to_sample <- function(n) max(20, min(200, floor(2e8 / max(n, 1))))
+rows_to_sample <- function(n) max(20, min(200, floor(2e7 / max(n, 1))))
 
 check_windows <- function(drawn, checked, table) {
   own <- which(!is_others(drawn$lines))
@@ -28,7 +28,7 @@ goes_by_order <- function(figure) {
   has_room("frame_value", figure$fn) || isTRUE(room_of("figure", figure$fn)$goes_by_order)
 }
 
-all_numbers <- function(node) node$kind %in% c("integer", "double")
+all_numbers <- function(node) node$kind %in% c("integer", "double", "logical")
 
 group_check <- function(part, wrong, group, what, table) {
   if (length(wrong) == 0) {
@@ -44,12 +44,28 @@ group_check <- function(part, wrong, group, what, table) {
 # and so is what rounding leaves.
 shares_of_groups <- function(part, values, group, table) {
   if (is_own_figure(part$node$args$x, table)) return(NULL)
+  apart <- shares_row_by_row(part, values, group, table)
+  if (identical(apart$status, "differs")) return(apart)
   known <- ifelse(is.na(values), NA, group)
   sums <- rowsum(values[!is.na(values)], known[!is.na(values)])
   size <- rowsum(abs(values[!is.na(values)]), known[!is.na(values)])
   slack <- rounding_slack(2 * size, 1, 1) * (1 + tabulate(match(known, rownames(sums)), length(sums)))
   wrong <- as.integer(rownames(sums))[abs(sums - 1) > slack]
   group_check(part, wrong, known, "the shares add to one", table)
+}
+
+# Each share against its value and the group's total in plain R, whose extended precision bounds what cancels.
+shares_row_by_row <- function(part, values, group, table) {
+  x <- as_plain_number(plain_vector(evaluate_column(part$node$args$x, table)))
+  known <- ifelse(is.na(x), 0, x)
+  base <- vapply(split(known, group), sum, 1)[as.character(group)]
+  size <- rowsum(abs(known), group)
+  size <- size[match(group, as.integer(rownames(size))), 1]
+  expected <- ifelse(base == 0, NA, x / base)
+  relative <- 8 * .Machine$double.eps + 2^-60 * size / abs(base) * tabulate(group)[group]
+  if (any(!is.finite(known))) return(NULL)
+  relative[base == 0] <- 0
+  rows_check("groups", part, values, expected, "each is its part of the total", table, 0, relative)
 }
 
 tiles_of_groups <- function(part, values, group, table) {

@@ -9,8 +9,8 @@ a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, l
 
 status_mark <- function(status, weight = "") {
   switch(status,
-    ties = cli::col_green("ties     "), differs = cli::col_red("DIFFERS  "), accepted = style_quiet("accepted "),
-    cli::col_yellow(formatC(paste("note", weight), width = -9))
+    ties = cli::col_green("ties      "), differs = cli::col_red("DIFFERS   "), accepted = style_quiet("accepted  "),
+    cli::col_yellow(formatC(paste("note", weight), width = -10))
   )
 }
 

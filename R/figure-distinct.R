@@ -57,6 +57,7 @@ room("mode", "figure",
     best <- values[often == max(often)]
     if (is.character(best)) sort(best, method = "radix")[1] else sort(best)[1]
   },
-  in_columns = function(x, line, n, node, weight) x[most_frequent(x, line, n)], exact = NULL, by_hand = NULL,
+  picks = TRUE, in_columns = function(x, line, n, node, weight) x[most_frequent(x, line, n)],
+  exact = NULL, by_hand = NULL,
   words = "the most frequent {x}"
 )

@@ -8,8 +8,8 @@
 a_finding <- function(sentence, columns = character(), rows = NULL, weight = 0, lines = NULL, repair = NULL,
                       carried = NULL, alien = FALSE) {
   list(
-    sentence = sentence, columns = columns, rows = rows, weight = weight, lines = lines, repair = repair,
-    carried = carried, alien = alien
+    sentence = sentence, columns = columns, rows = if (!is.null(rows)) as.double(rows), weight = weight,
+    lines = lines, repair = repair, carried = carried, alien = alien
   )
 }
 

@@ -15,9 +15,11 @@
 #' `most_nested` (100): calls within calls; above some 150, R's own limits come first.
 #' @section Where a check takes a sample, or leaves off:
 #' `most_lines_in_r` (20,000): lines recomputed one by one in plain R; above it, in whole columns up to
-#' `most_lines_in_columns` (1 million), and then in a seeded sample. `most_to_sort` (1 million): rows of
-#' which every rank, frame and share is worked again. `most_to_compare` (1 million): entries among which
-#' exact copies are looked for. `most_spellings` (100,000): values of a key that are compared by spelling.
+#' `most_lines_in_columns` (1 million), and then in a seeded sample. `most_to_sort` (1 million): rows of which every
+#' rank, frame and share is worked again. `most_rows_of_frames` (30 million): rows that all frames of a figure
+#' together may have, if it goes neither by totals nor by ends, to be worked again in all of them. `most_to_compare`
+#' (1 million): entries among which exact copies are looked for. `most_spellings` (100,000): values of a key that
+#' are compared by spelling.
 #' @section What is worth a note:
 #' `large_part` (0.25): the part of a total that one entry may make without a note. `fewest_to_judge`
 #' (20): values below which signs and weights are not judged.
@@ -34,6 +36,7 @@ NULL
 limits <- list(
   most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
+  most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
     most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25, fewest_to_judge = 20
 )

@@ -18,8 +18,8 @@ room("missing", "rule", place = 1, of_ledger = NULL, of_values = NULL,
       sprintf("%s %s", name, exact_text(together[[name]]))
     }, "")
     list(a_finding(sprintf(
-      "Missing: %s no %s%s.", have(entries, "entry"), either(which),
-      if (length(carried)) sprintf(" and carry %s", both(carried)) else ""
+      "Missing: %s no %s%s.", have(entries, "entry"), either(which), if (length(carried)) sprintf(" and %s %s",
+        if (entries == 1) "carries" else "carry", both(carried)) else ""
     ), which, weight = part_of_lines(drawn, own[any])))
   }
 )

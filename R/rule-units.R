@@ -12,7 +12,8 @@ room("units", "rule", place = 18, of_ledger = NULL, of_values = NULL,
     read <- columns_used(drawn)
     lapply(columns_of_text(seen), function(name) {
       texts <- seen$texts(name)$text
-      if (length(texts) < 2 || !says_units(name, texts) || divides_by(drawn, name) || name %in% read) return(NULL)
+      if (length(texts) < 2 || !says_units(name, texts) || name %in% read) return(NULL)
+      if (!is_footed(drawn$lines) && divides_by(drawn, name)) return(NULL)
       rarer <- texts[which.min(seen$texts(name)$n)]
       a_finding(sprintf(
         "Units: %s %s over entries of different %s: %s; make it a key of the lines, or say `only` one.",

@@ -29,8 +29,8 @@ print.idle_tie_out <- function(x, all = FALSE, ...) {
   shown <- utils::head(notes, if (all) Inf else most_findings_printed)
   for (check in shown) say_check(check, of_page(check))
   if (length(notes) > length(shown)) say_quiet(sprintf(
-    "         %s more, of less weight: print(x, all = TRUE), or --all on the command line.",
-    count_of(length(notes) - length(shown), "note")))
+    "%s more, of less weight: print(x, all = TRUE), or --all on the command line.",
+    count_of(length(notes) - length(shown), "note")), indent = 10, exdent = 10)
   for (check in checks[status == "accepted"]) say_check(check, of_page(check))
   page <- NULL
   for (check in checks[status == "ties"]) {
@@ -54,11 +54,11 @@ as_read <- function(checks) {
 of_page <- function(check) if (!is.null(check$page)) sprintf("On the page below, %s: ", check$page)
 
 say_check <- function(check, before = NULL) {
-  text <- strwrap(clean_text(paste0(before, check$sentence)), page_width() - 9)
+  text <- strwrap(clean_text(paste0(before, check$sentence)), page_width() - 10)
   mark <- status_mark(check$status, weight_text(check$weight))
-  cat(paste0(c(mark, rep(strrep(" ", 9), length(text) - 1)), text, collapse = "\n"), "\n", sep = "")
+  cat(paste0(c(mark, rep(strrep(" ", 10), length(text) - 1)), text, collapse = "\n"), "\n", sep = "")
   if (check$status == "differs" && !is.null(check$lines)) print_table(
-    as.list(utils::head(check$lines, 5)), indent = 9
+    as.list(utils::head(check$lines, 5)), indent = 10
   )
 }
 

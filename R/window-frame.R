@@ -229,7 +229,8 @@ room("whole_group", "window",
     group <- plain_groups(node$per, table)
     again_by_line(node$figure, lapply(at, function(row) which(group == group[row])), table)
   },
-  rows_used = function(node, table, at) group_mates(node, table, at), whole = NULL, result = that_gives,
+  rows_used = function(node, table, at) group_mates(node, table, at),
+  whole = function(...) figures_of_groups(...), result = that_gives,
   said = function(node) figure_label(node$figure), unlisted = TRUE,
   words = "any figure with per =, over the whole group, beside each of its rows"
 )

@@ -34,7 +34,10 @@ room("run_of", "window",
       1L + sum(utils::head(reach, -1) < here[-1] & here[-1] <= x[row])
     }, 1L)
   },
-  whole = NULL, result = that_gives,
+  whole = function(part, values, group, table) {
+    runs_of_groups(part, values, group, table, run_values(part$node, table))
+  },
+  result = that_gives,
   rows_used = function(node, table, at) {
     group <- plain_groups(node$per, table)
     runs <- paste(group, evaluate_column(list(type = "window", fn = "run_of", args = node$args, per = node$per,

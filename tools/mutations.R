@@ -1,5 +1,5 @@
 # Mistakes put into the code on purpose, one at a time, each of which a test must notice:
-#   Rscript tools/mutations.R
+#   Rscript tools/mutations.R [r | core | the names of functions]
 # A mutation of R is a function (or an answer of a room) with a part of its text changed in the loaded package;
 # one of the core is a changed source file, built and tested beside the project.
 
@@ -83,7 +83,26 @@ r_mutations <- list(
   list("check_read_since", "any(touched)", "TRUE", "check-cells"),
   list("neighbours_of_groups", "rows_that_differ(values, expected)", "integer()", "check-whole-windows"),
   list("ends_in_columns", "2^k + 1", "2^k", "check-whole-windows"),
-  list("running_rows", "is.null(found)", "TRUE", "tie-out")
+  list("running_rows", "is.null(found)", "TRUE", "tie-out"),
+  list("part_moved", "weighed$size > 0", "FALSE", "rules"),
+  list("part_of_lines", "sum(x[lines])/sum(x[own])", "1", "rules"),
+  list("counts_entries", "node$fn == \"count\"", "FALSE", "rules"),
+  list("accepted_by", "part$rule == finding$rule", "TRUE", "rules"),
+  list("with_repair", "repair$instead & vapply", "FALSE & vapply", "rules"),
+  list("as_read", "-weights", "weights", "rules"),
+  list("without_told", "!duplicated(entries)", "TRUE", "rules"),
+  list("said_alike", "which.max(n)", "which.min(n)", "rules"),
+  list("pairs_by_chance", "found", "0", "kinds-of-mistakes"),
+  list("order_meant", "diff(places$place) < 0", "diff(places$place) < -99", "kinds-of-mistakes"),
+  list("sums_before", "near(sum(x[-n]), x[n])", "FALSE", "kinds-of-mistakes"),
+  list("stands_alone", "far(2)", "far(200)", "kinds-of-mistakes"),
+  list("apart_by_factor", "any(fits)", "FALSE", "kinds-of-mistakes"),
+  list("judged_of", "no = sum(!met", "no = 1 + sum(!met", "kinds-of-mistakes"),
+  list("last_bits_differ", "values[[1]] != value", "TRUE", "kinds-of-mistakes"),
+  list("usual_steps", "step > usual", "step > 9 * usual", "kinds-of-mistakes"),
+  list("rounded_apart", "1e-06", "1e6", "kinds-of-mistakes"),
+  list("base_left_out", "0.05", "0", "rules"),
+  list("arithmetic_broken", "0.02", "0", "kinds-of-mistakes")
 )
 
 core_mutations <- list(
@@ -144,7 +163,9 @@ notices_in_core <- function(path, from, to, cases) {
 }
 
 which <- commandArgs(TRUE)
-if (length(which) == 0 || "r" %in% which) for (m in r_mutations) {
+names <- setdiff(which, c("r", "core"))
+if (length(names)) r_mutations <- Filter(function(m) m[[1]] %in% names, r_mutations)
+if (length(which) == 0 || "r" %in% which || length(names)) for (m in r_mutations) {
   cat(sprintf("R    %-22s %-52s %s\n", m[[1]], sprintf("%s -> %s", m[[2]], m[[3]]), do.call(notices, m)))
 }
 if (length(which) == 0 || "core" %in% which) for (m in core_mutations) {

@@ -16,7 +16,13 @@ windows_of <- quote(c(
   first = first_value(amount, per = word, along = whole), last = last_value(amount, along = whole, skip_missing = TRUE),
   third = nth_value(amount, 3, per = choice, along = whole, skip_missing = TRUE),
   ago = earlier(amount, days(2), per = word, along = day), year = earlier(amount, months(1), along = day),
-  text = lag(word, along = whole), other = lag(choice, default = "mid", along = amount), kept = lag(day, along = part)
+  text = lag(word, along = whole), other = lag(choice, default = "mid", along = amount), kept = lag(day, along = part),
+  middle = rolling(median(amount), 5, per = word, along = whole, partial = TRUE), spread = rolling(sd(amount), 4,
+    along = amount), range = rolling(max(amount) - min(amount), 3, per = word, along = whole),
+  kinds = running(count_distinct(choice), along = amount), ninth = rolling(percentile(part, 0.9), days(5), along = day,
+    partial = TRUE), often = rolling(mode(whole), 4, along = amount, partial = TRUE),
+  own = sum(amount, per = word), half = median(amount, per = choice), run = run_of(whole, per = word),
+  run_of_days = run_of(day, per = choice, step = months(1)), part_of = share(amount, per = word)
 ))
 
 test_that("ranks and frames of random tables tie in every row", {
@@ -38,7 +44,8 @@ test_that("one rank or frame that is off is found in its line", {
   table <- random_table(200, 3)
   sound <- check_windows
   for (name in c("week", "span", "level", "place", "dense", "ratio", "upto", "number", "least", "most",
-    "month", "total", "far", "ahead", "known", "first", "last", "third", "ago")) {
+    "month", "total", "far", "ahead", "known", "first", "last", "third", "ago", "middle", "spread", "range", "kinds",
+    "ninth", "often", "own", "half", "run", "run_of_days", "part_of")) {
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
     page <- brief(ledger(table), beside = !!windows_of)
     utils::assignInNamespace("check_windows", function(drawn, checked, table) {

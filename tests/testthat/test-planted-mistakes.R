@@ -100,7 +100,7 @@ planted <- list(
     "the order of entry decides", by_lock(canal, show = top(2, s, ties = "by_entry"))),
   plant("missing amounts skipped", by_lock(changed(toll = at(toll, 9, NA))), "1 value of toll missing and skipped",
     by_lock(canal)),
-  plant("a missing key", by_lock(changed(lock = at(lock, 9, NA))), "1 entry has no lock and carry s", by_lock(canal)),
+  plant("a missing key", by_lock(changed(lock = at(lock, 9, NA))), "1 entry has no lock and carries s", by_lock(canal)),
   plant("a blank group beside subtotals", by_lock(changed(lock = at(lock, 9, NA)), footing = rollup(lock)),
     "1 entry has no lock", by_lock(canal, footing = rollup(lock))),
   plant("subtotals added into the total again",

@@ -75,6 +75,27 @@ test_that("what is found is accepted by name with a reason, and stays listed", {
   }
 })
 
+test_that("a weight is the part of the figure that the entries make, worked by hand", {
+  table <- demo_table("dues")
+  weight_of <- function(page, rule) {
+    checks <- as.data.frame(tie_out(page))
+    checks$weight[checks$rule %in% rule]
+  }
+  twice <- rbind(table, table[c(7, 9), ])
+  by_wharf <- brief(twice, lines = wharf, figures = c(dues = sum(due), tonnes = sum(tonnes)))
+  parts <- c(sum(table$due[c(7, 9)]) / sum(twice$due), sum(table$tonnes[c(7, 9)]) / sum(twice$tonnes))
+  expect_equal(weight_of(by_wharf, "copies"), max(parts))
+  counted <- brief(twice, lines = wharf, figures = c(n = count(), dues = sum(due)))
+  expect_equal(weight_of(counted, "copies"), max(parts[1], 2 / 362))
+  expect_equal(weight_of(brief(twice, lines = wharf, figures = c(m = mean(due))), "copies"), 2 / 362)
+  blank <- transform(table, wharf = replace(wharf, 1:9, NA))
+  missing <- brief(blank, lines = wharf, figures = c(dues = sum(due)))
+  expect_equal(weight_of(missing, "missing"), sum(table$due[1:9]) / sum(table$due))
+  both <- transform(table, due = replace(-due, 1:300, due[1:300]))
+  expect_equal(weight_of(brief(rbind(both, both[350, ]), lines = wharf, figures = c(dues = sum(due))), "copies"),
+    table$due[350] / (sum(table$due) + table$due[350]))
+})
+
 test_that("the heaviest findings are printed first, seven of them, the rest counted", {
   dirty <- demo_table("dues")
   dirty <- transform(dirty, wharf = replace(wharf, 9, "alder "), due = replace(due, c(5, 50), 9999),
