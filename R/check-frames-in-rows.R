@@ -16,8 +16,8 @@ is_picked <- function(node) {
   isTRUE(room_of("figure", node$fn)$picks) || node$kind %in% c("integer", "logical")
 }
 
-# For each frame, `width` rows from the place `low` of `order` on, the value of an expression of figures, and how far the
-# first way may be from it.
+# For each frame, `width` rows from the place `low` of `order` on, the value of an expression of figures, and how far
+# the first way may be from it.
 figures_of_frames <- function(figure, low, width, order, table) {
   nodes <- figures_in(figure)
   able <- vapply(nodes, function(node) {

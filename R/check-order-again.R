@@ -13,9 +13,9 @@ check_sorted <- function(drawn, sorts) {
   for (sort in sorts) {
     found <- worked_again(sort$node, plain)
     if (!is.null(found$lacks)) return(not_worked_again("Order", sprintf("it takes %s()", found$lacks)))
-    if (!is.null(drawn$page$locale) && is.character(found$value)) return(not_worked_again("Order",
-      "text goes by the alphabet of a language"))
-    step <- steps_of(found$value, sort$down)
+    by_alphabet <- !is.null(drawn$page$locale) && is.character(found$value)
+    step <- if (by_alphabet) steps_in_language(found$value, sort$down, drawn$page$locale) else
+      steps_of(found$value, sort$down)
     ahead <- ifelse(ahead == 0L, step, ahead)
   }
   beside <- if (is_footed(drawn$lines)) same_subtotal(drawn, rows) else rep(TRUE, length(ahead))
@@ -53,6 +53,21 @@ steps_of <- function(x, down) {
   step[!gone[-1] & gone[-n]] <- -1
   step[gone[-1] & gone[-n]] <- 0
   as.integer(step)
+}
+
+# Each text against the next, by the alphabet of a language; those that it holds equal go by code point.
+steps_in_language <- function(x, down, locale) {
+  before <- icuGetCollate()
+  on.exit(restore_collation(before))
+  icuSetCollate(locale = locale)
+  n <- length(x)
+  step <- (x[-1] > x[-n]) - (x[-1] < x[-n])
+  equal <- which(step == 0 & x[-1] != x[-n])
+  step <- ifelse(is.na(step), 0L, if (down) -step else step)
+  by_code <- steps_of(x, down)
+  step[equal] <- by_code[equal]
+  gone <- is.na(x)
+  ifelse(gone[-1] | gone[-n], by_code, as.integer(step))
 }
 
 # Whether two lines that follow each other share all keys but the last.

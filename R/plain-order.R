@@ -7,7 +7,10 @@ plain_groups <- function(per, table) {
     match(values, unique(values))
   })
   if (length(ids) == 0) return(rep(1L, table$n))
-  match(do.call(paste, ids), unique(do.call(paste, ids)))
+  Reduce(function(one, other) {
+    both <- as.double(one) * (max(other, 0) + 1) + other
+    match(both, unique(both))
+  }, ids)
 }
 
 # The rows in order, and each row's place, which rows that tie share.

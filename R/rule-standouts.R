@@ -29,7 +29,7 @@ standouts_of <- function(drawn, name, node) {
     if (found$largest > limit("large_part") * found$size) a_finding(sprintf(
       "Weight: one entry, %s, is %s%% of %s: %s.", in_row(drawn$entries, found$first_largest),
       number_text(100 * found$largest / found$size, 0), name, exact_text(x[found$first_largest])
-    ), columns_in(node$args$x), found$first_largest),
+    ), columns_in(node$args$x), weight = found$largest / found$size),
     odd_sign(drawn, node, x, found)
   )
 }

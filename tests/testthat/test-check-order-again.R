@@ -117,3 +117,23 @@ test_that("orders of every kind of key tie, up and down, with missing values and
     expect_identical(unname(differing(lines)), character(), label = key)
   }
 })
+
+test_that("the order of a language is judged again, line against line", {
+  skip_if_not(capabilities("ICU"))
+  table <- data.frame(k = c("zebra", "\u00e5l", "Apfel", "apfel", "\u00c4pfel", NA, "orm"), x = 1:7)
+  for (locale in c("sv", "de", "en")) for (down in c(FALSE, TRUE)) {
+    page <- brief(table, lines = k, figures = c(s = sum(x)), order = !!if (down) quote(falling(k)) else quote(k),
+      locale = !!locale)
+    said <- as.data.frame(tie_out(page))
+    expect_identical(said$status[said$check == "order"], "ties", label = paste(locale, down))
+    sound <- idleledger:::room_of("section", "order")$work
+    idleledger:::local_answers("order", "section", work = function(drawn, checked) {
+      drawn <- sound(drawn, checked)
+      drawn$lines$display <- replace(drawn$lines$display, 2:3, drawn$lines$display[3:2])
+      drawn
+    })
+    wrong <- as.data.frame(tie_out(page))
+    expect_identical(wrong$status[wrong$check == "order"], "differs", label = paste(locale, down))
+    idleledger:::local_answers("order", "section", work = sound)
+  }
+})
