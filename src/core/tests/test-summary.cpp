@@ -187,6 +187,26 @@ TEST_CASE("picked rows, missing ones included") {
   CHECK(out[2] == 1.5);
 }
 
+TEST_CASE("codes are counted on any number of threads, missing ones not") {
+  std::vector<std::int32_t> codes(300000);
+  std::vector<std::int64_t> expected(7, 0);
+  for (std::size_t i = 0; i < codes.size(); ++i) {
+    codes[i] = i % 11 == 3 ? missing_int32 : static_cast<std::int32_t>(i * i % 7 + 1);
+    if (!is_missing(codes[i])) ++expected[codes[i] - 1];
+  }
+  for (const int threads : {1, 2, 5}) {
+    CHECK(count_codes(codes.data(), codes.size(), 7, with_threads(threads)) == expected);
+  }
+  CHECK(count_codes(codes.data(), 0, 7, with_threads(1)) == std::vector<std::int64_t>(7, 0));
+}
+
+TEST_CASE("rows of a sign, without zeros, missing values and what is no number") {
+  const std::vector<double> x = {0.0, -0.0, 1.5, missing_number(), -2, std::nan(""),
+                                 -std::numeric_limits<double>::infinity(), 4};
+  CHECK(rows_of_sign(x.data(), x.size(), true) == std::vector<std::int64_t>{4, 6});
+  CHECK(rows_of_sign(x.data(), x.size(), false) == std::vector<std::int64_t>{2, 7});
+}
+
 TEST_CASE("finer groups merge into what the coarser ones are alone, to the bit") {
   Table table;
   for (std::size_t i = 0; i < many; i += 97)
