@@ -46,7 +46,11 @@ shares_of_groups <- function(part, values, group, table) {
   if (is_own_figure(part$node$args$x, table)) return(NULL)
   apart <- shares_row_by_row(part, values, group, table)
   if (identical(apart$status, "differs")) return(apart)
-  known <- ifelse(is.na(values), NA, group)
+  x <- as_plain_number(plain_vector(evaluate_column(part$node$args$x, table)))
+  endless <- group %in% group[!is.finite(x) & !is_missing_value(x)]
+  known <- ifelse(is.na(values) | endless, NA, group)
+  values[endless] <- NA
+  if (all(is.na(values))) return(NULL)
   sums <- rowsum(values[!is.na(values)], known[!is.na(values)])
   size <- rowsum(abs(values[!is.na(values)]), known[!is.na(values)])
   slack <- rounding_slack(2 * size, 1, 1) * (1 + tabulate(match(known, rownames(sums)), length(sums)))
@@ -57,14 +61,13 @@ shares_of_groups <- function(part, values, group, table) {
 # Each share against its value and the group's total in plain R, whose extended precision bounds what cancels.
 shares_row_by_row <- function(part, values, group, table) {
   x <- as_plain_number(plain_vector(evaluate_column(part$node$args$x, table)))
-  known <- ifelse(is.na(x), 0, x)
+  known <- ifelse(is_missing_value(x), 0, x)
   base <- vapply(split(known, group), sum, 1)[as.character(group)]
   size <- rowsum(abs(known), group)
   size <- size[match(group, as.integer(rownames(size))), 1]
-  expected <- ifelse(base == 0, NA, x / base)
+  expected <- ifelse(base %in% 0, NA, x / base)
   relative <- 8 * .Machine$double.eps + 2^-60 * size / abs(base) * tabulate(group)[group]
-  if (any(!is.finite(known))) return(NULL)
-  relative[base == 0] <- 0
+  relative[base %in% 0] <- 0
   rows_check("groups", part, values, expected, "each is its part of the total", table, 0, relative)
 }
 

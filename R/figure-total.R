@@ -34,13 +34,18 @@ room("mean", "figure",
   again = function(x, node, weight = NULL) {
     if (length(x) == 0) return(NA_real_)
     if (is.null(weight)) return(mean(as_plain_number(x)))
-    if (sum(weight) %in% 0) NA_real_ else sum(as_plain_number(x) * weight) / sum(weight)
+    if (sum(weight) %in% 0) NA_real_ else weighted_again(as_plain_number(x), weight)
   },
   in_columns = function(x, line, n, node, weight) {
     x <- as_doubles(x)
     if (is.null(weight)) return(by_line(x, line, n) / tabulate(line, n))
     whole <- by_line(weight, line, n)
-    ifelse(whole %in% 0, NA_real_, by_line(x * weight, line, n) / whole)
+    found <- ifelse(whole %in% 0, NA_real_, by_line(x * weight, line, n) / whole)
+    for (one in which(!is.finite(found) & !is.na(whole))) {
+      here <- line == one
+      found[one] <- if (whole[one] %in% 0) NA else weighted_again(x[here], weight[here])
+    }
+    found
   },
   exact = "mean", of_totals = function(n, total) total / n, dust = function(size, n) size / max(1, n),
   by_hand = function(x, value, node) {
@@ -61,3 +66,12 @@ room("mean", "figure",
     sprintf("the average of {x}, weighted by %s", node_label(node$args$weight))
   }
 )
+
+# In plain R a product of large numbers may have no end where the average has one; those are worked at another scale.
+weighted_again <- function(x, weight) {
+  found <- sum(x * weight) / sum(weight)
+  if (is.finite(found) || !all(is.finite(x)) || !all(is.finite(weight))) return(found)
+  x_size <- max(abs(x))
+  weight_size <- max(abs(weight))
+  sum((x / x_size) * (weight / weight_size)) / sum(weight / weight_size) * x_size
+}

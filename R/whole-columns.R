@@ -6,7 +6,7 @@ of_some <- function(answer, line, n) ifelse(tabulate(line, n) > 0, answer, NA)
 
 by_line <- function(values, line, n) {
   sums <- rep(NA_real_, n)
-  found <- rowsum(values, line)
+  found <- rowsum(if (is.logical(values)) as.integer(values) else values, line)
   sums[as.integer(rownames(found))] <- found
   sums
 }
@@ -45,7 +45,9 @@ quantile_in_columns <- function(x, line, n, p) {
   place <- (count - 1) * p
   low <- sorted[ifelse(count > 0, before + floor(place) + 1, NA)]
   high <- sorted[ifelse(count > 0, before + ceiling(place) + 1, NA)]
-  between <- ifelse(low == high | place == floor(place), low, low + (high - low) * (place - floor(place)))
+  part <- place - floor(place)
+  between <- ifelse(low == high | part == 0, low, ifelse(is.infinite(low) | is.infinite(high),
+    low * (1 - part) + high * part, low + (high - low) * part))
   replace(between, unique(line[is.nan(x)]), NaN)
 }
 

@@ -21,7 +21,7 @@ room("share", "window",
     base <- share_base_again(node, x, table, group)
     vapply(at, function(row) {
       total <- base(row)
-      if (is.na(total) || total == 0) NA_real_ else x[row] / total
+      if (is_missing_value(total) || total %in% 0) NA_real_ else x[row] / total
     }, 1)
   },
   rows_used = function(node, table, at) group_mates(node, table, at),
@@ -54,7 +54,8 @@ share_base_again <- function(node, x, table, group) {
     wider <- as_plain_number(table$wider(node$args$x$name, group))
     return(function(row) wider[group[row]])
   }
-  function(row) sum(x[group == group[row]], na.rm = TRUE)
+  known <- ifelse(is_missing_value(x), 0, x)
+  function(row) sum(known[group == group[row]])
 }
 
 base_words <- function(node) {

@@ -92,7 +92,7 @@ r_mutations <- list(
   list("as_read", "-weights", "weights", "rules"),
   list("without_told", "!duplicated(entries)", "TRUE", "rules"),
   list("said_alike", "which.max(n)", "which.min(n)", "rules"),
-  list("pairs_by_chance", "found", "0", "kinds-of-mistakes"),
+  list("pairs_by_chance", "- found", "", "kinds-of-mistakes"),
   list("order_meant", "diff(places$place) < 0", "diff(places$place) < -99", "kinds-of-mistakes"),
   list("sums_before", "near(sum(x[-n]), x[n])", "FALSE", "kinds-of-mistakes"),
   list("stands_alone", "far(2)", "far(200)", "kinds-of-mistakes"),

@@ -92,7 +92,8 @@ test_that("a subtotal, a share, a tile and a running value that are off by a lit
     checks <- as.data.frame(tie_out(footed))
     paste(checks$sentence[checks$status == "differs"], collapse = " ")
   }
-  expect_match(local(spoil("p", 2, 0.001)), "first `p` in line 2.*`p`: not so in 1 of 21 lines, first in line 2: each is its part")
+  expect_match(local(spoil("p", 2, 0.001)),
+    "first `p` in line 2.*`p`: not so in 1 of 21 lines, first in line 2: each is its part")
   expect_match(local(spoil("t", 1, 1L)), "first `t` in line 1.*the tiles differ by one at most")
   expect_match(local(spoil("r", 6, 0.01)), "first `r` in line 6.*each is the figure of the rows up to it")
 })

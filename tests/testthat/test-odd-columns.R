@@ -1,0 +1,39 @@
+# Tables of odd columns, none of them wrong: whatever stands in a key or in a figure, with no rows, one or many, a page
+# ties out, and no rule fails on it.
+n <- 40
+odd <- list(
+  whole = seq_len(n), number = c(NaN, Inf, -Inf, NA, seq_len(n - 4) / 7), large = rep(c(1e300, -1e300), n / 2),
+  wide = bit64::as.integer64(seq_len(n)), flag = rep(c(TRUE, NA), n / 2), text = rep(c("a", "A ", "\u00e9", NA), n / 4),
+  blank = rep("", n), nothing = rep(NA, n), no_text = rep(NA_character_, n), date = as.Date("2024-01-30") + seq_len(n),
+  choice = factor(rep(c("x", NA), n / 2)), time = as.POSIXct("2024-01-30", tz = "UTC") + 3600 * seq_len(n),
+  far = as.Date(c(-1e6, 1e6, rep(0, n - 2)), origin = "1970-01-01"), five = rep(5, n), zero = rep(0, n),
+  few = c(0, rep(12, n - 1)), endless = as.Date(c(Inf, NaN, NA, rep(1, n - 3)), origin = "1970-01-01"),
+  marks = rep(c("e\ufffef", "g\nh", "j\u009b1m", "\u202ex"), n / 4), months = rep(month.abb[1:4], n / 4),
+  written = as.character(seq_len(n))
+)
+pages <- list(
+  quote(brief(table, lines = k, figures = c(n = count(), f = first(v)))),
+  quote(brief(table, lines = k, figures = c(s = sum(v), m = mean(v), w = mean(v, weight = v)), only = v > 0 | v == 3 |
+    is_missing(v), beside = c(p = share(s), r = rank(falling(s)), g = s / m), footing = whole(), show = top(3, s))),
+  quote(brief(table, beside = c(x = running(sum(v), along = k), l = lag(v, along = k), d = rolling(median(v), 3,
+    along = k), g = median(v, per = k), h = share(v, per = k)))),
+  quote(brief(table, only = k %in% c("a", "zz") | k != "b", lines = k, figures = c(n = count(), l = last(v)),
+    order = falling(n)))
+)
+
+test_that("odd columns tie, in keys and figures, with no rows, one, two or many", {
+  seen <- 0
+  for (rows in c(0, 1, 2, n)) for (key in names(odd)) for (value in names(odd)) {
+    if (rows < n && (match(key, names(odd)) + match(value, names(odd)) + rows) %% 9 > 0) next
+    table <- stats::setNames(data.frame(odd[[key]], odd[[value]]), c("k", "v"))[seq_len(rows), , drop = FALSE]
+    for (code in if (rows == n) pages[1 + (match(key, names(odd)) + match(value, names(odd))) %% 4] else pages) {
+      page <- tryCatch(eval(code), idle_error = function(e) NULL)
+      proof <- if (!is.null(page)) tryCatch(as.data.frame(tie_out(page)), idle_error = function(e) NULL)
+      if (is.null(proof)) next
+      seen <- seen + 1
+      odd_ones <- proof$status == "differs" | grepl("could not be looked at", proof$sentence)
+      if (any(odd_ones)) fail(paste(rows, key, value, deparse1(code), proof$sentence[odd_ones], collapse = "\n"))
+    }
+  }
+  expect_gt(seen, 400)
+})
