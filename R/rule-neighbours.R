@@ -31,7 +31,7 @@ gaps_of_neighbours <- function(one) {
 
 # Steps from one date to the next: where nearly all are one day, week or month, those that are more.
 usual_steps <- function(days, same) {
-  step <- diff(days)
+  step <- diff(if (any(core_date_part(days, "weekday", 1L) > 5, na.rm = TRUE)) days else working_days(days))
   step[!same | is.na(step)] <- NA
   months <- month_number(days)
   by_month <- all(core_date_part(days, "day", 1L) %in% 1, na.rm = TRUE)
@@ -44,5 +44,8 @@ usual_steps <- function(days, same) {
   if (usual == 7) unit <- "week"
   list(wide = which(step > usual), widest = max(known) / usual, unit = unit)
 }
+
+# Mondays to Fridays counted through, where there are no other days.
+working_days <- function(days) 5 * ((days + 3) %/% 7) + (days + 3) %% 7
 
 month_number <- function(days) core_date_part(days, "year", 1L) * 12 + core_date_part(days, "month", 1L)

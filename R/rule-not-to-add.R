@@ -8,23 +8,24 @@ room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
     seen <- values_of_page(drawn)
     if (is.null(seen)) return(NULL)
     do.call(c, lapply(drawn$lines$figures, function(figure) {
-      lapply(figures_in(figure$node), function(node) bears_no_figure(figure, node, seen))
+      lapply(figures_in(figure$node), function(node) bears_no_figure(figure, node, seen, drawn))
     }))
   }
 )
 
 rate_names <- paste0(
-  "(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|share|ratio|quota|margin|",
-  "avg|average|mean|median|index|score|rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+|each)$|",
-  "^(avg|average|mean|pct|percent|price_per|cost_per|rate_of|rate_per|unit_price)")
+  "(^|_|[.])(rate|rates|price|prices|unit_price|pct|percent|percentage|perc|ratio|avg|average|mean|median|index|",
+  "rating|temperature|temp|speed|age|discount_rate|tax_rate|per_[a-z]+|each)$|",
+  "^(avg|average|mean|pct|percent|price_per|cost_per|rate_of|rate_per|unit_price)"
+)
 standing_names <- "(^|_)(balance|stock|inventory|headcount|level|level_[a-z]+|on_hand|outstanding|in_stock|population)$"
 
-bears_no_figure <- function(figure, node, seen) {
+bears_no_figure <- function(figure, node, seen, drawn) {
   x <- node$args$x
   if (is.null(x) || x$type != "column" || !x$name %in% seen$all || !seen$kind(x$name) %in% c("integer", "double")) {
     return(NULL)
   }
-  what <- what_it_is(node$fn, x$name, seen)
+  what <- what_it_is(node$fn, x$name, seen, drawn)
   if (is.null(what)) return(NULL)
   a_finding(sprintf("Figures: `%s` is %s, and `%s` %s; %s.", figure$name, call_said(node), x$name, what$is, what$do),
     x$name, weight = 1)
@@ -32,7 +33,7 @@ bears_no_figure <- function(figure, node, seen) {
 
 call_said <- function(node) sprintf("%s(%s)", node$fn, node_label(node$args$x))
 
-what_it_is <- function(fn, name, seen) {
+what_it_is <- function(fn, name, seen, drawn) {
   adds <- fn == "sum"
   averages <- fn %in% c("mean", "median", "sd", "var", "percentile", "sd_pop", "var_pop")
   values <- seen$numbers(name)$value
@@ -50,7 +51,7 @@ what_it_is <- function(fn, name, seen) {
   if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(
     is = "holds dates written as numbers", do = "min() and max() give the first and the last"
   ))
-  if (adds && grepl(standing_names, small_letters(name))) return(list(
+  if (adds && grepl(standing_names, small_letters(name)) && over_several_days(seen, drawn)) return(list(
     is = "reads like a standing at a moment, which does not add up over time",
       do = "last(x, along = date) gives the last"
   ))
@@ -70,4 +71,9 @@ is_rate <- function(seen, name) {
   if (!grepl("(^|_)(price|prices)$", small_letters(name))) return(TRUE)
   any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$",
     small_letters(seen$all)))
+}
+
+# Whether a line holds entries of several days, so that a standing is counted once for each.
+over_several_days <- function(seen, drawn) {
+  any(!vapply(columns_of_moments(seen, seen$all), function(name) divides_by(drawn, name), TRUE))
 }

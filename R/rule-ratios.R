@@ -45,7 +45,7 @@ rate_averaged <- function(figure, node, drawn) {
   ), x$name, weight = 1)
 }
 
-mean_names <- "(^|_)(avg|average|mean|pct|percent|percentage|ratio|share|margin|rate|rates|yield)(_|$)"
+mean_names <- "(^|_)(avg|average|mean|pct|percent|percentage|ratio|rate|rates)(_|$)"
 
 parsed <- function(text) str2lang(text)
 

@@ -39,7 +39,7 @@ unit_marks <- c("kg", "g", "mg", "t", "tonne", "tonnes", "ton", "tons", "lb", "l
 says_units <- function(name, texts) {
   marks <- small_letters(squeezed(texts))
   all(marks %in% currency_marks) || all(marks %in% unit_marks) && (
-    grepl("unit|uom|measure|per", small_letters(name)) || all(nchar(marks) > 1)
+    grepl("(^|_)(units?|uom|measure|per)(_|$)", small_letters(name)) || all(nchar(marks) > 1)
   )
 }
 
