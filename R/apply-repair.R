@@ -32,13 +32,25 @@ apply_repair <- function(page, finding) {
 }
 
 with_repair <- function(brief, check) {
-  repair <- check$repair
-  if (is.null(repair)) stop_idle(
+  if (is.null(check$repair)) stop_idle(
     "bad_argument", sprintf("No preparation or condition mends this by itself: %s", check$sentence),
     "Amend the brief as the sentence says."
   )
-  here <- is.null(check$page) || identical(check$page, page_title(brief)) || !is_brief(brief$source)
-  if (!here) return(new_brief(with_repair(brief$source, check), brief$sections, brief$given, isTRUE(brief$narrowed)))
+  if (is.null(check$page)) repaired(brief, check$repair) else below_repaired(brief, check)
+}
+
+# The same upon the page that a finding is of.
+below_repaired <- function(brief, check) {
+  if (!is_brief(brief$source)) stop_idle(
+    "bad_argument", sprintf("The page %s stands beside this one, and not below it.", check$page),
+    "Apply the repair to that page, and name it anew in `prepare`."
+  )
+  own <- identical(check$page, page_title(brief$source))
+  below <- if (own) repaired(brief$source, check$repair) else below_repaired(brief$source, check)
+  new_brief(below, brief$sections, brief$given, isTRUE(brief$narrowed))
+}
+
+repaired <- function(brief, repair) {
   sections <- brief$sections
   items <- sections[[repair$section]]
   same <- repair$instead & vapply(items, function(item) identical(item_called(item), repair$item$name), TRUE)

@@ -44,9 +44,9 @@ group_check <- function(part, wrong, group, what, table) {
 # and so is what rounding leaves.
 shares_of_groups <- function(part, values, group, table) {
   if (is_own_figure(part$node$args$x, table)) return(NULL)
-  apart <- shares_row_by_row(part, values, group, table)
-  if (identical(apart$status, "differs")) return(apart)
   x <- as_plain_number(plain_vector(evaluate_column(part$node$args$x, table)))
+  apart <- shares_row_by_row(part, values, x, group, table)
+  if (identical(apart$status, "differs")) return(apart)
   endless <- group %in% group[!is.finite(x) & !is_missing_value(x)]
   known <- ifelse(is.na(values) | endless, NA, group)
   values[endless] <- NA
@@ -59,8 +59,7 @@ shares_of_groups <- function(part, values, group, table) {
 }
 
 # Each share against its value and the group's total in plain R, whose extended precision bounds what cancels.
-shares_row_by_row <- function(part, values, group, table) {
-  x <- as_plain_number(plain_vector(evaluate_column(part$node$args$x, table)))
+shares_row_by_row <- function(part, values, x, group, table) {
   known <- ifelse(is_missing_value(x), 0, x)
   base <- vapply(split(known, group), sum, 1)[as.character(group)]
   size <- rowsum(abs(known), group)

@@ -78,7 +78,7 @@ with_carried <- function(drawn, one) {
   nodes <- total_nodes(drawn)
   if (is.null(one$carried) || length(nodes) == 0) return(one$sentence)
   sums <- vapply(names(nodes), function(name) {
-    x <- as_plain_number(evaluate_column(nodes[[name]]$args$x, entries_table(drawn)))
+    x <- weighed_column(drawn, nodes[[name]]$args$x)$values
     sprintf("%s %s", name, texts_of_numbers(sum(x[one$rows], na.rm = TRUE)))
   }, "")
   sprintf("%s; %s %s.", sub("[.]$", "", one$sentence), one$carried, both(utils::head(sums, 3)))

@@ -8,11 +8,6 @@ named_as_identifier <- function(name) {
   grepl(identifier_names, small_letters(name)) || grepl("[a-z](Id|ID|No|Nr|Code|Key|Ref)$", name)
 }
 
-# Whole numbers of which each is the one before and one more.
-counts_on <- function(x) {
-  length(x) >= 20 && !anyNA(x) && all(diff(x) == 1)
-}
-
 # Texts of one shape, with figures in them: AB-00123.
 of_one_shape <- function(texts) {
   if (!any(grepl("[0-9]", texts))) return(FALSE)
@@ -20,7 +15,7 @@ of_one_shape <- function(texts) {
   max(shapes) >= 0.98 * length(texts)
 }
 
-# Whether nearly each entry has a value of its own by which it goes. `n_different` of `n` known values.
+# Whether nearly each entry has a value of its own by which it goes.
 is_identifier <- function(seen, name) {
   if (seen$n < 20) return(FALSE)
   texts <- seen$texts(name)
@@ -33,6 +28,7 @@ is_identifier <- function(seen, name) {
   named_as_identifier(name) || nearly_counts_on(as_plain_number(seen$column(name)))
 }
 
+# Numbers of which nearly each is the one before and one more.
 nearly_counts_on <- function(x) {
   steps <- diff(x)
   length(steps) > 0 && sum(steps == 1, na.rm = TRUE) >= 0.95 * length(steps)

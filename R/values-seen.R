@@ -2,19 +2,20 @@
 # look(), which sees a whole ledger, and for a tie-out, which sees the entries that a page uses.
 
 # `column(name)` gives a column, `row(at)` says where an entry stands; `used` are the columns that matter, `all` those
-# that there are, `bare` those whose values stand for themselves, as keys do.
-values_seen <- function(all, used, bare, column, n, row) {
+# that an entry has of its own, `bare` those whose values stand for themselves, as keys do. Copies are looked for where
+# entries are `comparable`.
+values_seen <- function(all, used, bare, column, n, row, comparable = TRUE) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) {
     if (is.null(memo[[key]])) memo[[key]] <- list(work)
     memo[[key]][[1]]
   }
   list(
-    all = all, used = intersect(all, used), bare = bare, column = column, n = n, row = row,
+    all = all, used = used, bare = bare, column = column, n = n, row = row,
     texts = function(name) once(paste("texts", name), texts_seen(column(name))),
     numbers = function(name) once(paste("numbers", name), numbers_seen(column(name))),
     kind = function(name) once(paste("kind", name), kind_of(column(name))),
-    copies = function() once("copies", copies_among(lapply(all, column), n))
+    copies = function() once("copies", if (comparable) copies_among(lapply(all, column), n))
   )
 }
 
@@ -68,12 +69,15 @@ values_in_hand <- function(drawn) {
   entries <- drawn$entries
   if (!is.null(entries$below) || entries$n == 0) return(NULL)
   used <- intersect(columns_used(drawn), entries$column_names)
-  all <- if (entries$n > limit("most_to_compare")) used else entries$column_names
+  many <- entries$n > limit("most_to_compare")
+  all <- if (many) intersect(used, entries$source_names) else entries$source_names
   keys <- drawn$lines$key_vectors
   made <- keys[vapply(drawn$brief$checked$lines, function(key) key$node$type != "column", TRUE)]
-  bare <- c(intersect(unique(unlist(lapply(drawn$brief$checked, bare_columns))), all), setdiff(names(made), all))
+  bare <- c(intersect(unique(unlist(lapply(drawn$brief$checked, bare_columns))),
+    entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
-  values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at))
+  values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
+    !many && are_entries_of_ledger(entries))
 }
 
 # Columns that stand for themselves in keys, groups and figures, and not within an expression.

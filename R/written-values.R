@@ -9,9 +9,6 @@ is_number_text <- function(texts) {
   in_unicode(function(x) grepl(pattern, x, perl = TRUE))(plain) & grepl("[0-9]", plain)
 }
 
-# The number that is meant where a text is written plainly; missing for others.
-number_meant <- function(texts) suppressWarnings(as.numeric(gsub("[, '%$]", "", squeezed(texts))))
-
 month_stems <- c("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 month_words <- c("january", "february", "march", "april", "may", "june", "july", "august", "september", "october",
   "november", "december")

@@ -41,13 +41,16 @@ test_that("a repair takes away what it is of, and brings nothing up", {
   expect_match(said_by(apply_repair(page, "copies")), "Nothing is found on this page under \"copies\"")
   expect_match(said_by(apply_repair(page, "copys")), "There is no rule \"copys\". Did you mean `copies`?")
   expect_match(said_by(apply_repair(page, 3)), "takes the name of a rule")
+  near <- brief(demo_table("tolls"), lines = reach, figures = c(s = sum(toll)))
+  beside <- brief(data.frame(reach = c("Lower", "Middle", "Upper")), prepare = bring_in(near, match = reach))
+  expect_match(said_by(apply_repair(beside, "copies")), "stands beside this one, and not below it")
   above <- brief(brief(demo_table("tolls"), lines = reach, figures = c(s = sum(toll))), lines = whole(),
     figures = c(s = sum(s)))
   expect_equal(draw_up(apply_repair(above, "copies"))$s, sum(unique(demo_table("tolls"))$toll, na.rm = TRUE))
 })
 
 test_that("pages over clean tables raise nothing, and look() finds nothing in them", {
-  for (seed in seq_len(if (identical(Sys.getenv("NOT_CRAN"), "true")) 500 else 60)) {
+  for (seed in seq_len(if (nzchar(Sys.getenv("_R_CHECK_PACKAGE_NAME_"))) 60 else 500)) {
     table <- clean_table(seed)
     expect_identical(findings(clean_page(table, seed))$sentence, character(), label = paste("page", seed))
     if (seed %% 10 == 0) expect_identical(look(table)$traps, character(), label = paste("table", seed))
@@ -104,6 +107,15 @@ test_that("the same entries are found once, and what does not belong among them 
   total <- transform(table[1, ], wharf = "Total", slip = table$slip[2], due = -1)
   odd <- rbind(demo_table("dues"), total)
   expect_identical(findings(brief(odd, lines = wharf, figures = c(s = sum(due))))$rule, "totals_among")
+})
+
+test_that("copies are found beside worked columns, and by look() among more than a page compares", {
+  twice <- demo_table("dues")[c(1:90, 7), ]
+  numbered <- brief(twice, columns = c(k = row_number(entered())), lines = wharf, figures = c(s = sum(due)))
+  expect_true("copies" %in% findings(numbered)$rule)
+  withr::local_options(idleledger.most_to_compare = 50)
+  expect_false("copies" %in% findings(brief(twice, lines = wharf, figures = c(s = sum(due))))$rule)
+  expect_match(look(twice)$traps, "1 entry is an exact copy", all = FALSE)
 })
 
 test_that("the rarer spelling is the rarer one, and a base hardly cut is not told", {
