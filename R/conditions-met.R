@@ -27,8 +27,6 @@ conditions_worked <- function(drawn) {
   Filter(function(one) one$table$n > 0 && length(windows_in(one$node)) == 0, c(kept, unname(wheres), shown))
 }
 
-comparisons <- c("==", "!=", "<", "<=", ">", ">=", "%in%", "between")
-
 is_call_of <- function(node, fns) identical(node$type, "call") && node$fn %in% fns
 
 # The parts of a condition that and, or and not put together.
@@ -61,9 +59,7 @@ texts_asked <- function(node) {
   if (length(columns) == 1 && is.character(texts)) list(name = columns[[1]]$name, texts = texts[!is.na(texts)])
 }
 
-texts_there <- function(name, table) texts_seen(table$column(name))
-
 names_absent <- function(node, table) {
   asked <- texts_asked(node)
-  !is.null(asked) && !all(asked$texts %in% texts_there(asked$name, table)$text)
+  !is.null(asked) && !all(asked$texts %in% texts_seen(table$column(asked$name))$text)
 }

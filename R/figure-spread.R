@@ -11,7 +11,7 @@ spread <- function(name, less, root, words) {
       variance <- (if (less == 1) sample_variance else population_variance)(as_plain_number(x))
       if (root) sqrt(variance) else variance
     },
-    in_columns = function(x, line, n, node, weight) {
+    averages = TRUE, in_columns = function(x, line, n, node, weight) {
       variance <- spread_in_columns(x, line, n, less)
       if (root) sqrt(variance) else variance
     },

@@ -60,7 +60,7 @@ room("mean", "figure",
     ))
     sprintf("an average of %s, of which each is %s; take the figure from the entries", name, of$what)
   },
-  divides_by_days = TRUE,
+  divides_by_days = TRUE, averages = TRUE,
   words = function(node) {
     if (is.null(node$args$weight)) return("the average of {x}")
     sprintf("the average of {x}, weighted by %s", node_label(node$args$weight))

@@ -115,9 +115,14 @@ counts_entries <- function(drawn) {
   }, TRUE))
 }
 
+is_total <- function(node) isTRUE(room_of("figure", node$fn)$is_total)
+
+# Whether a figure is a middle or a spread of its values, which no entry need have.
+is_average <- function(node) isTRUE(room_of("figure", node$fn)$averages)
+
 # The totals of a page that are of all its entries.
 total_nodes <- function(drawn) {
   Filter(function(node) {
-    isTRUE(room_of("figure", node$fn)$is_total) && is.null(node$args$where)
+    is_total(node) && is.null(node$args$where)
   }, additive_nodes(drawn))
 }

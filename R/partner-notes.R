@@ -96,7 +96,7 @@ sums_in_reach <- function(drawn, columns) {
   figures <- drawn$brief$checked$figures
   found <- list()
   for (figure in figures) for (node in figures_in(figure$node)) {
-    if (isTRUE(room_of("figure", node$fn)$is_total) && all(columns_in(node$args$x) %in% columns)) {
+    if (is_total(node) && all(columns_in(node$args$x) %in% columns)) {
       label <- if (figure$node$type == "figure") figure$name else node$text
       found[[label]] <- node
     }

@@ -1,23 +1,28 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
-on_date <- function(name, part, words) {
+# `within` is the part that tells the year which `name` is of; `tells_year` that it is such a part.
+on_date <- function(name, part, words, within = NULL, tells_year = FALSE) {
   force(part)
+  force(within)
   room(name, "row", topic = "dates",
     args = alist(x = ), takes = list(x = "moment"), gives = "integer",
-    work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part), words = words
+    work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part),
+    words = words,
+    within = within, tells_year = tells_year
   )
 }
 
-on_date("year", "year", "the year")
-on_date("quarter", "quarter", "the quarter, 1 to 4")
-on_date("month", "month", "the month, 1 to 12")
-on_date("week", "week", "the week by ISO 8601, 1 to 53")
-on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to")
+on_date("year", "year", "the year", tells_year = TRUE)
+on_date("quarter", "quarter", "the quarter, 1 to 4", within = "year")
+on_date("month", "month", "the month, 1 to 12", within = "year")
+on_date("week", "week", "the week by ISO 8601, 1 to 53", within = "week_year")
+on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to", tells_year = TRUE)
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
 
 room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
+  tells_year = TRUE,
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
   again = function(x, starts) {
     date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts)

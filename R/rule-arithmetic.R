@@ -21,7 +21,7 @@ combining_ways <- list(
 )
 
 arithmetic_broken <- function(seen, name, others) {
-  rows <- unique(as.integer(round(seq(1, seen$n, length.out = 100))))
+  rows <- even_rows(seen$n, 100)
   value <- function(name, rows = NULL) {
     as_plain_number(if (is.null(rows)) seen$column(name) else pick_rows(seen$column(name), rows))
   }

@@ -75,7 +75,7 @@ column_of_rows <- function(seen, rows) {
 # A group of entries whose middle value is a round number of times that of each other group, which are alike.
 group_apart <- function(seen, name) {
   if (seen$n > limit("most_to_compare")) return(NULL)
-  rows <- unique(as.integer(round(seq(1, seen$n, length.out = 20000))))
+  rows <- even_rows(seen$n, 20000)
   x <- abs(as_plain_number(pick_rows(seen$column(name), rows)))
   for (by in columns_of_text(seen)) {
     if (length(seen$texts(by)$text) < 3 || length(seen$texts(by)$text) > 50) next

@@ -18,9 +18,7 @@ room("few_entries", "rule", place = 31, of_ledger = NULL, of_values = NULL,
 few_behind <- function(drawn, figure, own, entries) {
   x <- drawn$lines$columns[[figure$name]]
   if (!figure$name %in% drawn$lines$not_additive || !kind_of(x) %in% c("double", "integer")) return(NULL)
-  if (figure$node$type == "figure" && figure$node$fn %in% c("count_distinct", "min", "max", "first", "last", "nth")) {
-    return(NULL)
-  }
+  if (figure$node$type == "figure" && !is_average(figure$node)) return(NULL)
   x <- as_plain_number(pick_rows(x, own))
   ends <- unique(c(which.max(x), which.min(x)))
   few <- ends[entries[ends] <= 2 & entries[ends] > 0]

@@ -8,12 +8,11 @@ room("neighbours", "rule", place = 35, of_ledger = NULL, of_values = NULL,
   twin = quote(brief(brief(demo_table("dues"), lines = paid_on, figures = c(dues = sum(due))),
     beside = c(change = dues - lag(dues, along = paid_on)))),
   of_page = function(drawn) {
-    lapply(Filter(function(one) one$node$fn %in% c("lag", "lead"), windows_of(drawn)), gaps_of_neighbours)
+    lapply(Filter(function(one) !is.null(one$node$shift), windows_of(drawn)), gaps_of_neighbours)
   }
 )
 
 gaps_of_neighbours <- function(one) {
-  if (one$node$along[[1]]$node$type != "column" && !is_moment(one$node$along[[1]]$node$kind)) return(NULL)
   days <- days_along(one)
   if (is.null(days)) return(NULL)
   group <- core_group_numbers(window_groups(one$node$per, one$table))
@@ -23,7 +22,7 @@ gaps_of_neighbours <- function(one) {
   if (length(steps$wide) == 0) return(NULL)
   a_finding(sprintf(
     "Neighbours: `%s` takes the line %s, and in %s that is %s and not one away, first beside %s; %s.", one$name,
-    if (one$node$fn == "lag") "before" else "after", count_of(length(steps$wide), "line"),
+    if (one$node$shift > 0) "before" else "after", count_of(length(steps$wide), "line"),
     sprintf("up to %s", count_of(steps$widest, steps$unit)), format(as_date_class(days[order][steps$wide[1] + 1])),
     sprintf("earlier(x, %ss(1)) goes by the calendar", steps$unit)
   ), one$name, weight = length(steps$wide) / length(days))
@@ -33,9 +32,8 @@ gaps_of_neighbours <- function(one) {
 usual_steps <- function(days, same) {
   step <- diff(if (any(core_date_part(days, "weekday", 1L) > 5, na.rm = TRUE)) days else working_days(days))
   step[!same | is.na(step)] <- NA
-  months <- month_number(days)
   by_month <- all(core_date_part(days, "day", 1L) %in% 1, na.rm = TRUE)
-  if (by_month) step <- ifelse(is.na(step), NA, diff(months))
+  if (by_month) step <- ifelse(is.na(step), NA, diff(step_numbers(as_date_class(days), "month")))
   unit <- if (by_month) "month" else "day"
   known <- step[!is.na(step) & step > 0]
   if (length(known) < 4 || length(known) < sum(step == 0, na.rm = TRUE)) return(list(wide = integer()))
@@ -47,5 +45,3 @@ usual_steps <- function(days, same) {
 
 # Mondays to Fridays counted through, where there are no other days.
 working_days <- function(days) 5 * ((days + 3) %/% 7) + (days + 3) %% 7
-
-month_number <- function(days) core_date_part(days, "year", 1L) * 12 + core_date_part(days, "month", 1L)

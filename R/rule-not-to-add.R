@@ -25,7 +25,7 @@ bears_no_figure <- function(figure, node, seen, drawn) {
   if (is.null(x) || x$type != "column" || !x$name %in% seen$all || !seen$kind(x$name) %in% c("integer", "double")) {
     return(NULL)
   }
-  what <- what_it_is(node$fn, x$name, seen, drawn)
+  what <- what_it_is(node, x$name, seen, drawn)
   if (is.null(what)) return(NULL)
   a_finding(sprintf("Figures: `%s` is %s, and `%s` %s; %s.", figure$name, call_said(node), x$name, what$is, what$do),
     x$name, weight = 1)
@@ -33,9 +33,9 @@ bears_no_figure <- function(figure, node, seen, drawn) {
 
 call_said <- function(node) sprintf("%s(%s)", node$fn, node_label(node$args$x))
 
-what_it_is <- function(fn, name, seen, drawn) {
-  adds <- fn == "sum"
-  averages <- fn %in% c("mean", "median", "sd", "var", "percentile", "sd_pop", "var_pop")
+what_it_is <- function(node, name, seen, drawn) {
+  adds <- is_total(node)
+  averages <- is_average(node)
   values <- seen$numbers(name)$value
   if (length(values) == 0) return(NULL)
   wholes <- all(values == floor(values))

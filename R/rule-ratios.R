@@ -16,19 +16,19 @@ room("ratios", "rule", place = 29, of_ledger = NULL, of_values = NULL,
 
 ratio_averaged <- function(figure, node, made, drawn) {
   x <- node$args$x
-  if (is.null(x) || !node$fn %in% c("mean", "sum") || !is.null(node$args$weight)) return(NULL)
+  if (is.null(x) || !(averages_of(node) || is_total(node)) || !is.null(node$args$weight)) return(NULL)
   ratio <- if (x$type == "column") made[[x$name]] else x
   parts <- if (is_call_of(ratio, "/")) unname(ratio$args) else
-    if (x$type == "column" && node$fn == "mean" && grepl(rate_names, small_letters(x$name))) parts_of_rate(x$name,
+    if (x$type == "column" && averages_of(node) && grepl(rate_names, small_letters(x$name))) parts_of_rate(x$name,
       drawn)
   if (length(parts) != 2 || !all(lengths(lapply(parts, columns_in)) > 0)) return(rate_averaged(figure, node, drawn))
   labels <- vapply(parts, node_label, "")
-  does <- if (node$fn == "mean") c("averages", "weighs each entry alike") else c("adds up", "is a total of ratios")
+  does <- if (averages_of(node)) c("averages", "weighs each entry alike") else c("adds up", "is a total of ratios")
   a_finding(sprintf(
     "Ratios: `%s` %s ratios of %s to %s, which %s; the ratio of the totals is sum(%s) / sum(%s).", figure$name,
     does[1], labels[1], labels[2], does[2], labels[1], labels[2]
   ), unlist(lapply(parts, columns_in)), weight = 1, repair = if (figure$node$type == "figure" &&
-    node$fn == "mean") a_repair(
+    averages_of(node)) a_repair(
     "figures", call("/", call("sum", parsed(labels[1])), call("sum", parsed(labels[2]))), name = figure$name,
       instead = TRUE
   ))
@@ -37,7 +37,7 @@ ratio_averaged <- function(figure, node, made, drawn) {
 # A column that is a mean or a ratio by its name alone: each entry counts the same, whatever it is a mean of.
 rate_averaged <- function(figure, node, drawn) {
   x <- node$args$x
-  if (node$fn != "mean" || x$type != "column" || !is.null(drawn$entries$below)) return(NULL)
+  if (!averages_of(node) || x$type != "column" || !is.null(drawn$entries$below)) return(NULL)
   if (!grepl(mean_names, small_letters(x$name))) return(NULL)
   a_finding(sprintf(
     "Ratios: `%s` averages `%s`, which reads like a mean or a ratio already, and weighs each entry alike; %s.",
@@ -47,14 +47,17 @@ rate_averaged <- function(figure, node, drawn) {
 
 mean_names <- "(^|_)(avg|average|mean|pct|percent|percentage|ratio|rate|rates)(_|$)"
 
+# A figure that can be weighed.
+averages_of <- function(node) "weight" %in% names(room_of("figure", node$fn)$args)
+
 parsed <- function(text) str2lang(text)
 
 # A column with the name of a rate that is, entry by entry, one of two others divided by the other.
 parts_of_rate <- function(name, drawn) {
   seen <- values_of_page(drawn)
   if (is.null(seen) || !name %in% seen$all || !seen$kind(name) %in% c("double", "integer") || seen$n < 10) return(NULL)
-  rows <- unique(round(seq(1, seen$n, length.out = 200)))
-  value <- function(name) as_plain_number(pick_rows(seen$column(name), as.integer(rows)))
+  rows <- even_rows(seen$n, 200)
+  value <- function(name) as_plain_number(pick_rows(seen$column(name), rows))
   x <- value(name)
   others <- setdiff(columns_of_numbers(seen, seen$all), name)
   if (length(others) < 2 || length(others) > 30 || length(unique(x)) < 5) return(NULL)

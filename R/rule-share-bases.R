@@ -8,12 +8,14 @@ room("share_bases", "rule", place = 38, of_ledger = NULL, of_values = NULL,
     beside = c(part = share(dues)))),
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)), beside = c(part = share(dues)))),
   of_page = function(drawn) {
-    shares <- Filter(function(one) one$node$fn == "share", windows_of(drawn))
+    shares <- Filter(function(one) is_share(one$node), windows_of(drawn))
     c(lapply(shares, base_below_zero), lapply(shares, share_of_shares, drawn = drawn),
       if (length(shares) && drawn$lines$grain == "lines") list(base_left_out(shares, drawn), base_hidden(shares,
         drawn)))
   }
 )
+
+is_share <- function(node) !is.null(room_of("window", node$fn)$base)
 
 # Values of both signs in one base: parts below zero, and others of more than the whole.
 base_below_zero <- function(one) {
@@ -46,7 +48,7 @@ share_of_shares <- function(one, drawn) {
   })
   inner <- c(lapply(below$beside, function(part) if (part$name == x$name) part$node), list(beside_node(
     drawn$brief$checked$beside, x$name)), averaged)
-  of_share <- any(vapply(inner, function(node) identical(node$type, "window") && node$fn == "share", TRUE))
+  of_share <- any(vapply(inner, function(node) identical(node$type, "window") && is_share(node), TRUE))
   if (of_share) a_finding(sprintf("Shares: `%s` is a share of `%s`, which is a share already.", one$name, x$name),
     c(one$name, x$name), weight = 1)
 }

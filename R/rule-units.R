@@ -47,13 +47,17 @@ says_units <- function(name, texts) {
 measures_of <- function(drawn) {
   names <- vapply(drawn$lines$figures, function(figure) {
     nodes <- figures_in(figure$node)
-    if (any(vapply(nodes, function(node) node$fn %in% adding_figures && !is.null(node$args$x),
-      TRUE))) figure$name else ""
+    if (any(vapply(nodes, is_measure, TRUE))) figure$name else ""
   }, "")
   setdiff(names, "")
 }
 
-adding_figures <- c("sum", "mean", "median", "percentile", "sd", "var", "sd_pop", "var_pop", "max", "min")
+# A total, an average or an end of numbers.
+is_measure <- function(node) {
+  x <- node$args$x
+  numbers <- !is.null(x) && x$kind %in% c("integer", "double", "integer64")
+  numbers && (is_total(node) || is_average(node) || !is.null(room_of("figure", node$fn)$farther))
+}
 
 # Whether each line has one value of a column.
 divides_by <- function(drawn, name) {

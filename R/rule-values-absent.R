@@ -15,7 +15,7 @@ room("values_absent", "rule", place = 24, of_ledger = NULL, of_values = NULL,
 
 asked_and_absent <- function(node, one) {
   asked <- texts_asked(node)
-  there <- if (!is.null(asked)) texts_there(asked$name, one$table)
+  there <- if (!is.null(asked)) texts_seen(one$table$column(asked$name))
   if (is.null(there)) return(NULL)
   absent <- setdiff(asked$texts, there$text)
   near <- if (length(absent)) nearest(absent[1], there$text)

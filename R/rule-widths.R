@@ -8,7 +8,7 @@ room("widths", "rule", place = 36, of_ledger = NULL, of_values = NULL,
   twin = quote(brief(brief(demo_table("dues"), lines = paid_on, figures = c(dues = sum(due))),
     beside = c(week_mean = rolling(mean(dues), days(7), along = paid_on, partial = TRUE)))),
   of_page = function(drawn) {
-    lapply(Filter(function(one) one$node$fn %in% c("running", "rolling"), windows_of(drawn)), width_promised)
+    lapply(Filter(function(one) !is.null(one$node$frame), windows_of(drawn)), width_promised)
   }
 )
 
@@ -20,8 +20,9 @@ to_date_names <- "to_date|so_far|ytd|mtd|qtd|cumul|running|cum_|(^|_)cum(_|$)"
 width_promised <- function(one) {
   name <- small_letters(one$name)
   promised <- number_promised(name)
-  if (one$node$fn == "running" && grepl("(^|_)(ytd|year_to_date|mtd|month_to_date)(_|$)", name)) return(runs_on(one))
-  if (one$node$fn == "running") {
+  running <- one$node$frame$behind$unit == "end"
+  if (running && grepl("(^|_)(ytd|year_to_date|mtd|month_to_date)(_|$)", name)) return(runs_on(one))
+  if (running) {
     if (!grepl(width_names, name) || grepl(to_date_names, name)) return(NULL)
     figure <- figures_in(one$node$figure)[[1]]
     return(a_finding(sprintf(

@@ -22,20 +22,20 @@ is_of <- function(node, fns, x) is_call_of(node, fns) && identical(strip_text(no
 # month(d), quarter(d) or week(d), where no other key tells the year.
 parts_of_years <- function(key, keys, drawn) {
   node <- key$node
-  if (!is_call_of(node, c("month", "quarter", "week"))) return(NULL)
+  year_of <- room_of_node(node)$within
+  if (is.null(year_of)) return(NULL)
   x <- node$args$x
   told <- any(vapply(keys, function(other) {
-    is_of(other$node, c("year", "week_year", "fiscal_year"), x) ||
+    isTRUE(room_of_node(other$node)$tells_year) && identical(strip_text(other$node$args$x), strip_text(x)) ||
       !is.null(period_of(other$node)) && identical(strip_text(other$node$args$x), strip_text(x))
   }, TRUE))
   if (told) return(NULL)
   table <- entries_table(drawn)
   days <- as_days(evaluate_column(x, table))
-  year <- core_date_part(days, if (node$fn == "week") "week_year" else "year", 1L)
+  year <- core_date_part(days, year_of, 1L)
   part <- evaluate_column(node, table)
   mixed <- parts_in_years(part, year)
   if (mixed$several == 0) return(NULL)
-  year_of <- if (node$fn == "week") "week_year" else "year"
   a_finding(sprintf(
     "Years: the key `%s` is %s without its year, and %s of %s hold entries of several (%s to %s); add %s to `lines`.",
     key$name, node_label(node), mixed$several, count_of(mixed$parts, node$fn), min(year, na.rm = TRUE),
@@ -51,7 +51,7 @@ parts_in_years <- function(part, year) {
 
 # Days that belong to the last week of the year before, or the first of the next.
 weeks_of_years <- function(key, keys, drawn) {
-  if (!is_call_of(key$node, "week")) return(NULL)
+  if (!identical(room_of_node(key$node)$within, "week_year")) return(NULL)
   x <- key$node$args$x
   calendar <- Filter(function(other) is_of(other$node, "year", x), keys)
   if (length(calendar) == 0) return(NULL)

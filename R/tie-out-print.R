@@ -24,14 +24,14 @@ print.idle_tie_out <- function(x, all = FALSE, ...) {
   say_title(paste("Tie-out:", x$title))
   checks <- as_read(x$checks)
   status <- vapply(checks, `[[`, "", "status")
-  for (check in checks[status == "differs"]) say_check(check, of_page(check))
+  for (check in checks[status == "differs"]) say_check(check, on_page_below(check))
   notes <- checks[status == "note"]
   shown <- utils::head(notes, if (all) Inf else most_findings_printed)
-  for (check in shown) say_check(check, of_page(check))
+  for (check in shown) say_check(check, on_page_below(check))
   if (length(notes) > length(shown)) say_quiet(sprintf(
     "%s more, of less weight: print(x, all = TRUE), or --all on the command line.",
     count_of(length(notes) - length(shown), "note")), indent = 10, exdent = 10)
-  for (check in checks[status == "accepted"]) say_check(check, of_page(check))
+  for (check in checks[status == "accepted"]) say_check(check, on_page_below(check))
   page <- NULL
   for (check in checks[status == "ties"]) {
     if (!identical(check$page, page)) say_title(sprintf("The page below: %s", check$page))
@@ -51,7 +51,7 @@ as_read <- function(checks) {
   checks[order(place, -weights)]
 }
 
-of_page <- function(check) if (!is.null(check$page)) sprintf("On the page below, %s: ", check$page)
+on_page_below <- function(check) if (!is.null(check$page)) sprintf("On the page below, %s: ", check$page)
 
 say_check <- function(check, before = NULL) {
   text <- strwrap(clean_text(paste0(before, check$sentence)), page_width() - 10)

@@ -33,11 +33,14 @@ texts_seen <- function(x) {
 numbers_seen <- function(x) {
   if (!kind_of(x) %in% c("integer", "double")) return(NULL)
   rows <- length_of(x)
-  if (rows > limit("most_to_compare")) x <- x[round(seq(1, rows, length.out = 1e5))]
+  if (rows > limit("most_to_compare")) x <- x[even_rows(rows, 1e5)]
   runs <- rle(sort(as.double(x), method = "radix"))
   finite <- is.finite(runs$values)
   list(value = runs$values[finite], n = runs$lengths[finite], sampled = rows > length(x))
 }
+
+# So many of `n` rows, evenly spread, or all.
+even_rows <- function(n, most) unique(as.integer(round(seq(1, n, length.out = min(most, n)))))
 
 rows_of_texts <- function(seen, name, texts) {
   x <- as_text_vector(seen$column(name))

@@ -9,9 +9,8 @@ is_number_text <- function(texts) {
   in_unicode(function(x) grepl(pattern, x, perl = TRUE))(plain) & grepl("[0-9]", plain)
 }
 
-month_stems <- c("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
-month_words <- c("january", "february", "march", "april", "may", "june", "july", "august", "september", "october",
-  "november", "december")
+month_stems <- tolower(month.abb)
+month_words <- tolower(month.name)
 day_stems <- c("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 day_words <- c("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
 
@@ -23,9 +22,10 @@ named_place <- function(texts, stems, words) {
   ifelse(is.na(place), match(texts, stems), place)
 }
 
+# Of texts in small letters.
 date_patterns <- c(
-  "year first" = "^[0-9]{4}[-/. ][0-9]{1,2}[-/. ][0-9]{1,2}([T ].*)?$",
-  "year last" = "^[0-9]{1,2}[-/. ][0-9]{1,2}[-/. ]([0-9]{4}|[0-9]{2})([T ].*)?$",
+  "year first" = "^[0-9]{4}[-/. ][0-9]{1,2}[-/. ][0-9]{1,2}([t ].*)?$",
+  "year last" = "^[0-9]{1,2}[-/. ][0-9]{1,2}[-/. ]([0-9]{4}|[0-9]{2})([t ].*)?$",
   "the month as a word" = paste0(
     "^([0-9]{1,2}[-. ]*(", paste(month_stems, collapse = "|"), ")[a-z]*[-., ]+[0-9]{2,4}|(",
     paste(month_stems, collapse = "|"), ")[a-z]* [0-9]{1,2},? [0-9]{4})$"
@@ -37,12 +37,9 @@ date_patterns <- c(
 date_way <- function(texts) {
   texts <- small_letters(squeezed(texts))
   way <- rep(NA_character_, length(texts))
-  for (name in names(date_patterns)) way[is.na(way) & grepl(toupper_t(date_patterns[[name]]), texts)] <- name
+  for (name in names(date_patterns)) way[is.na(way) & grepl(date_patterns[[name]], texts)] <- name
   way
 }
-
-# Patterns are matched against small letters.
-toupper_t <- function(pattern) gsub("[T ]", "[t ]", pattern, fixed = TRUE)
 
 marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", "unknown", "unk", "unknwn", "-", "--",
   "---", "?", "??", "???", ".", "..", "...", "tbd", "tba", "tbc", "missing", "not available", "not applicable",

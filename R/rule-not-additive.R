@@ -15,15 +15,18 @@ room("not_additive", "rule", place = 37, of_ledger = NULL, of_values = NULL,
 
 adds_what_does_not <- function(one, drawn) {
   node <- one$node
-  parts <- if (!is.null(node$figure)) Filter(function(figure) figure$fn == "sum", figures_in(node$figure))
+  parts <- if (!is.null(node$figure)) Filter(is_total, figures_in(node$figure))
   for (part in parts) {
     x <- part$args$x
     if (!identical(x$type, "column") || !x$name %in% drawn$lines$not_additive) next
     figure <- Filter(function(figure) figure$name == x$name, drawn$lines$figures)[[1]]
-    if (figure$node$type == "figure" && figure$node$fn %in% c("min", "max", "first", "last", "nth")) next
+    if (figure$node$type == "figure" && is_own_value(figure$node)) next
     return(a_finding(sprintf(
       "Adding up: `%s` adds up `%s`, which does not add up (%s).", one$name, x$name,
         if (figure$node$type == "figure") figure_label(figure$node) else "worked from several figures"
     ), c(one$name, x$name), weight = 1))
   }
 }
+
+# A figure that is the value of one of the entries: an end, the first, the last.
+is_own_value <- function(node) !is.null(room_of("figure", node$fn)$farther) || goes_by_order(node)
