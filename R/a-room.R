@@ -5,7 +5,7 @@
 rooms <- new.env(parent = emptyenv())
 
 answers_owed <- list(
-  section = c("place", "read", "option", "check", "leaves", "work", "words", "aside", "owes"),
+  section = c("place", "read", "option", "clause", "check", "leaves", "work", "words", "aside", "owes"),
   row = c("args", "takes", "gives", "work", "again", "words"),
   figure = c("args", "takes", "gives", "fold", "slide", "again", "in_columns", "exact", "by_hand", "additive", "words"),
   frame_value = c("check", "slide", "again"),
@@ -18,6 +18,8 @@ answers_owed <- list(
   rule = c("place", "of_values", "of_ledger", "of_page", "words", "example", "twin"),
   chart = c("place", "args", "takes", "suits", "value", "draw", "words"),
   command = c("words", "options", "example", "run"),
+  blank = c("asks", "entry", "offers", "reads", "writes"),
+  act = c("does"),
   call = c("place", "takes", "check")
 )
 

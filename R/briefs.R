@@ -5,12 +5,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
   opened <- with_tables_opened(Filter(length, sections))
   sections <- opened$sections
   depth <- check_pages(c(list(source), opened$tables))
-  ctx <- list(
-    columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
-    keys = character(), sections = names(sections), totals = total_columns(source),
-      stands_for = renamed_columns(source),
-    column_notes = column_notes(source), tables = opened$tables
-  )
+  ctx <- first_context(source, sections, given, opened$tables)
   checked <- list()
   shadowed <- shadow_notes(sections, ctx)
   told <- if (!shadow_is_compared(sections, ctx)) shadowed
@@ -36,6 +31,29 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     ),
     class = "idle_brief"
   )
+}
+
+# What the first section knows when it is checked; each leaves more to the next.
+first_context <- function(source, sections, given, tables) {
+  list(
+    columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
+    keys = character(), sections = names(sections), totals = total_columns(source),
+    stands_for = renamed_columns(source), column_notes = column_notes(source), tables = tables
+  )
+}
+
+# What each section of a brief knows when it is checked, those that it does not have among them.
+contexts_of <- function(brief) {
+  ctx <- first_context(brief$source, brief$sections, brief$given, brief$tables)
+  contexts <- list()
+  for (name in section_names()) {
+    ctx$section <- name
+    section <- room_of("section", name)
+    ctx$windows <- isTRUE(section$windows)
+    contexts[[name]] <- ctx
+    if (!is.null(brief$sections[[name]])) ctx <- section$leaves(section$check(brief$sections[[name]], ctx), ctx)
+  }
+  contexts
 }
 
 # What a section asks of those that are worked before it is put to them here, from the last on, so that

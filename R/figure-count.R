@@ -21,7 +21,12 @@ room("count", "figure",
   in_columns = function(x, line, n, node, weight) tabulate(if (is.null(x)) line else line[!is_missing_value(x)], n),
   of_totals = function(n, total) n,
   by_hand = function(x, value, node) sprintf("Filled in are %s: %s.", some_values(x), exact_text(value)),
-  words = function(node) if (is.null(node$args$x)) "the number of entries" else "the number of {x} filled in"
+  words = function(node) if (is.null(node$args$x)) "the number of entries" else "the number of {x} filled in",
+  phrases = c(
+    list(phrase("the number of entries", quote(count()), named = "entries")),
+    with_condition(phrase("the number of entries", quote(count()), named = "entries_of_{v}")),
+    list(phrase("the number of {x} filled in", quote(count(.x)), named = "{x}_filled_in", x = blank("entry_column")))
+  )
 )
 
 room("count_missing", "figure",

@@ -43,6 +43,8 @@ room("nth", "figure",
     n <- as.integer(node$args$n$value)
     x[if (n <= length(x)) n else NA_integer_]
   },
+  phrases = list(phrase("the {x} that stands {n} in each line", quote(nth(.x, .n)), named = "{n}_{x}",
+    x = blank("entry_column"), n = blank("word", words = c(second = 2, third = 3, fourth = 4, fifth = 5)))),
   words = function(node) {
     n <- if (is.null(node$args$n)) "n-th" else ordinal(node$args$n$value)
     paste0(sprintf("the %s {x}", n), along_words(node))

@@ -38,6 +38,9 @@ room("rank_of", "figure",
   fold = function(node) list(fold = "none", answer = "filled", add = 1),
   slide = function(node) list(name = "count", add = 1L),
   again = function(x, node) length(x) + 1L, exact = NULL, by_hand = NULL,
+  phrases = list(phrase("the place that {v} would take among the {x}, largest first",
+    quote(rank_of(.v, falling(.x))), named = "place", x = blank("entry_column", of = "measured"),
+    v = blank("value", like = "x"))),
   in_columns = function(x, line, n, node, weight) tabulate(line, n) + 1L,
   notes = function(fact) {
     if (fact$unknown > 0) sprintf("%s could not be compared, and none of them is ahead", entry_count(fact$unknown))

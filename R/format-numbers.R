@@ -1,10 +1,13 @@
 # How values look on a page. A format's room gives the number of decimals for a column and the text
 # of a value; the same texts go to the terminal and, later, to reports.
 
+as_format <- function(name, says) phrase(says, call(name, quote(.x)), x = blank("column", of = "measure"))
+
 room("money", "format",
   args = alist(x = , currency = "", digits = 2), takes = "number",
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) paste0(options$currency, number_text(x, decimals)),
+  phrases = list(as_format("money", "{x} as money")),
   words = function(format) "money"
 )
 
@@ -12,6 +15,7 @@ room("percent", "format",
   args = alist(x = , digits = 1), takes = "number",
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) paste0(number_text(100 * as_plain_number(x), decimals), "%"),
+  phrases = list(as_format("percent", "{x} as a percentage")),
   words = function(format) "a percentage"
 )
 
@@ -19,6 +23,8 @@ room("decimals", "format",
   args = alist(x = , digits = ), takes = "number",
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) number_text(x, decimals),
+  phrases = list(phrase("{x} with {digits} decimals", quote(decimals(.x, .digits)),
+    x = blank("column", of = "measure"), digits = blank("number", default = 2, least = 0, most = 12))),
   words = function(format) sprintf("a number with %s", count_of(format$options$digits, "decimal"))
 )
 

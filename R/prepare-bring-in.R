@@ -29,6 +29,10 @@ room("bring_in", "preparation",
     columns
   },
   work = function(drawn, part) work_bring_in(drawn, part),
+  phrases = list(phrase("bring in {columns} from {table} by {match}",
+    quote(bring_in(.table, match = .match, columns = .columns)), spread = "table", table = blank("table"),
+    match = blank("columns", in_table = "table", also_here = TRUE, many = TRUE),
+    columns = blank("columns", in_table = "table", new_here = TRUE, many = TRUE, take = 5))),
   call = "bring_in(from, match = c(key, here == there), columns =, expect =, without_partner =, as_of =, upto =)",
   plain = "columns of another table, from the line that has the same keys",
   words = function(part) {

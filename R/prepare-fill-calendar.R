@@ -24,6 +24,10 @@ room("fill_calendar", "preparation",
     ctx$columns
   },
   work = function(drawn, part) work_fill_calendar(drawn, part),
+  phrases = list(phrase("make an entry for each {step} of {x} that has none[, in {per}]",
+    quote(fill_calendar(.x, .step, per = .per)), x = blank("column", of = "moment"),
+    step = blank("word", words = stats::setNames(calendar_units, calendar_units)),
+    per = blank("column", of = "words", optional = TRUE))),
   call = "fill_calendar(along, step = \"day\", per =, from =, to =, fill = c(column = value))",
   plain = "an entry for every day, week, month, quarter or year that has none",
   words = function(part) {

@@ -22,6 +22,8 @@ room("stack_on", "preparation",
     part$columns
   },
   work = function(drawn, part) work_stack_on(drawn, part),
+  phrases = list(phrase("put the entries of {table} under them", quote(stack_on(.table)), spread = "table",
+    table = blank("table"))),
   call = "stack_on(other, ..., name = a_column)",
   plain = "the entries of other tables under those of the ledger",
   words = function(part) {

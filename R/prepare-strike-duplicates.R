@@ -12,6 +12,11 @@ room("strike_duplicates", "preparation",
   },
   leaves = function(part, ctx) ctx$columns,
   work = function(drawn, part) work_strike(drawn, part),
+  phrases = list(
+    phrase("strike entries that are copies of another", quote(strike_duplicates())),
+    phrase("strike entries that are like another in {by}", quote(strike_duplicates(by = .by)),
+      by = blank("columns", many = TRUE))
+  ),
   call = "strike_duplicates(by =, along =, keep = \"first\")",
   plain = "keeps one of the entries that are alike, in every column or in some",
   words = function(part) {

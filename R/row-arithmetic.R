@@ -54,9 +54,15 @@ whole_constants <- function(args, ctx) {
 
 two_numbers <- list(x = "number", y = "number")
 
+of_two_numbers <- function(fn, says, named) {
+  list(phrase(says, call(fn, quote(.x), quote(.y)), named = named, group = "numbers",
+    x = blank("column", of = "measure"), y = blank("column", of = "measure", other_than = "x")))
+}
+
 room("*", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants,
-  work = arithmetic(`*`), again = numbers_again(`*`), words = "times"
+  work = arithmetic(`*`), again = numbers_again(`*`), words = "times",
+  phrases = of_two_numbers("*", "{x} times {y}", "{x}_times_{y}")
 )
 
 divided <- function(x, y, tally) {
@@ -74,7 +80,8 @@ divided <- function(x, y, tally) {
 room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
   work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE),
-    words = "divided by; by zero gives missing, counted"
+    words = "divided by; by zero gives missing, counted",
+  phrases = of_two_numbers("/", "{x} divided by {y}", "{x}_by_{y}")
 )
 
 # The rest has the sign of the divisor, as the rest of a clock has.
@@ -188,7 +195,7 @@ room("+", "row", topic = "numbers",
     if (is_moment_vector(y)) return(moment_again(y, x))
     if (is_moment_vector(x)) moment_again(x, y) else numbers_again(`+`)(x, y)
   },
-  words = "plus; a date plus days is a date"
+  words = "plus; a date plus days is a date", phrases = of_two_numbers("+", "{x} plus {y}", "{x}_plus_{y}")
 )
 
 room("-", "row", topic = "numbers",
@@ -206,7 +213,8 @@ room("-", "row", topic = "numbers",
       units = "days")))
     if (is_moment_vector(x)) moment_again(x, -as.double(y)) else numbers_again(`-`)(x, y)
   },
-  words = "minus; the difference of two dates is a number of days"
+  words = "minus; the difference of two dates is a number of days",
+  phrases = of_two_numbers("-", "{x} less {y}", "{x}_less_{y}")
 )
 
 # Halves go away from zero, and a half is judged as the number is written to 15 digits: 2.675 to two

@@ -1,14 +1,17 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
 # `within` is the part that tells the year which `name` is of; `tells_year` that it is such a part.
-on_date <- function(name, part, words, within = NULL, tells_year = FALSE) {
+on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says = sub(",.*| by .*", "", words)) {
+  force(says)
   force(part)
   force(within)
   room(name, "row", topic = "dates",
     args = alist(x = ), takes = list(x = "moment"), gives = "integer",
     work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part),
     words = words,
-    within = within, tells_year = tells_year
+    within = within, tells_year = tells_year,
+    phrases = list(phrase(paste(says, "of {x}"), call(name, quote(.x)),
+      named = name, group = "dates", x = blank("column", of = "moment"), spread = "x"))
   )
 }
 
@@ -16,7 +19,8 @@ on_date("year", "year", "the year", tells_year = TRUE)
 on_date("quarter", "quarter", "the quarter, 1 to 4", within = "year")
 on_date("month", "month", "the month, 1 to 12", within = "year")
 on_date("week", "week", "the week by ISO 8601, 1 to 53", within = "week_year")
-on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to", tells_year = TRUE)
+on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to", tells_year = TRUE,
+  says = "the year that the week belongs to")
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
 
@@ -55,7 +59,10 @@ room("start_of", "row", topic = "dates",
     unit <- node$args$unit
     if (unit$type == "value" && unit$value != "day") list(fn = "period", options = list(unit = unit$value))
   },
-  words = "the first day of the day's week (Monday), month, quarter or year"
+  words = "the first day of the day's week (Monday), month, quarter or year",
+  phrases = list(phrase("the {unit} of {x}, as a date", quote(start_of(.x, .unit)), named = "{unit}",
+    group = "dates", spread = c("x", "unit"), x = blank("column", of = "moment"),
+    unit = blank("word", words = c(month = "month", week = "week", quarter = "quarter", year = "year"))))
 )
 
 room("as_date", "row", topic = "dates",

@@ -121,17 +121,22 @@ compare_bytes <- function(fn, x, y) {
   rep_len(fn(left, right), n)
 }
 
-comparison <- function(op, ordered) {
+comparison <- function(op, ordered, words) {
   force(op)
+  force(words)
   room(op, "row", topic = "conditions and choices",
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
     ready = if (ordered) in_order_comparable else comparable, work = compare_with(match.fun(op), ordered),
     again = function(x, y) compared_again(match.fun(op), x, y, ordered),
-    words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares"
+    words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares",
+    phrases = list(phrase(
+      paste("{x} is", words), call(op, quote(.x), quote(.v)), group = "conditions",
+      x = blank("column", of = if (ordered) "measured" else "ordered"), v = blank("value", like = "x")
+    ))
   )
 }
-lapply(c("==", "!="), comparison, ordered = FALSE)
-lapply(c("<", "<=", ">", ">="), comparison, ordered = TRUE)
+Map(comparison, c("==", "!="), FALSE, c("{v}", "not {v}"))
+Map(comparison, c(">", ">=", "<", "<="), TRUE, c("above {v}", "at least {v}", "below {v}", "at most {v}"))
 
 room("%in%", "row", topic = "conditions and choices",
   args = alist(x = , set = ), takes = list(x = "any", set = "any"), gives = "logical",
@@ -153,7 +158,9 @@ room("%in%", "row", topic = "conditions and choices",
     found <- if (is_moment_vector(x)) as.double(x) %in% set else as.vector(x) %in% as.vector(set)
     ifelse(missing_again(x), NA, found)
   },
-  words = "is one of a set of values, written as c(...) or held by a variable"
+  words = "is one of a set of values, written as c(...) or held by a variable",
+  phrases = list(phrase("{x} is one of {v}", quote(.x %in% .v), group = "conditions",
+    x = blank("column", of = "words"), v = blank("values", like = "x", many = TRUE)))
 )
 
 in_set <- function(x, set) {
@@ -196,7 +203,10 @@ room("between", "row", topic = "conditions and choices",
     to <- compared_again(`>`, x, high, TRUE)
     if (is.null(from) || is.null(to)) NULL else !(from | to)
   },
-  words = "from one bound to another, both included"
+  words = "from one bound to another, both included",
+  phrases = list(phrase("{x} is from {a} to {b}", quote(between(.x, .a, .b)), group = "conditions",
+    x = blank("column", of = "measured"), a = blank("value", like = "x", at = "smallest"),
+    b = blank("value", like = "x", at = "largest")))
 )
 
 two_conditions <- list(x = "logical", y = "logical")
@@ -211,13 +221,21 @@ room("|", "row", topic = "conditions and choices",
 )
 room("!", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "logical"), gives = "logical", work = `!`,
-  again = function(x) ifelse(is.na(x), NA, x %in% FALSE), words = "not"
+  again = function(x) ifelse(is.na(x), NA, x %in% FALSE), words = "not",
+  phrases = list(
+    phrase("{x} is yes", quote(.x), group = "conditions", x = blank("column", of = "logical")),
+    phrase("{x} is no", quote(!.x), group = "conditions", x = blank("column", of = "logical"))
+  )
 )
 
 room("is_missing", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "any"), gives = "logical", work = is_missing_value,
   again = function(x) missing_again(x),
-  words = "is missing"
+  words = "is missing",
+  phrases = list(
+    phrase("{x} is missing", quote(is_missing(.x)), group = "conditions", x = blank("column")),
+    phrase("{x} is filled in", quote(!is_missing(.x)), group = "conditions", x = blank("column"))
+  )
 )
 
 same_kind <- function(kinds, args, ctx) {
@@ -278,7 +296,9 @@ room("or_else", "row", topic = "conditions and choices",
     choose_from(list(x, y), rep_len(ifelse(is_missing_value(x), 2, 1), n))
   },
   again = function(x, y) either_again(!missing_again(x), x, y),
-  words = "the first value, or the second where it is missing"
+  words = "the first value, or the second where it is missing",
+  phrases = list(phrase("{x}, or {v} where it is missing", quote(or_else(.x, .v)), named = "{x}_filled",
+    group = "choices", x = blank("column", of = "valued"), v = blank("value", like = "x")))
 )
 
 band_labels <- function(at) {
@@ -319,7 +339,9 @@ room("bands", "row", topic = "conditions and choices",
     for (limit in at) band <- band + (as.double(x) >= limit)
     labels[band]
   },
-  words = "which band between limits; a limit belongs to the band above it"
+  words = "which band between limits; a limit belongs to the band above it",
+  phrases = list(phrase("{x} in bands, cut at {at}", quote(bands(.x, at = .at)), named = "{x}_band", group = "bands",
+    x = blank("column", of = "measure"), at = blank("cuts", like = "x", many = TRUE)))
 )
 
 # Text written in a comparison with a date is read as that date, strictly; beside a date with time it

@@ -32,11 +32,13 @@ room("as_text", "row", topic = "text",
 
 # A function of texts and what it is told besides: on each text once where that is the same for all
 # rows, else on each combination once. What is missing anywhere gives missing.
-on_text <- function(name, gives, fn, words, again, args = alist(x = ), takes = list(x = "text"), ready = NULL) {
+on_text <- function(name, gives, fn, words, again, args = alist(x = ), takes = list(x = "text"), ready = NULL,
+                    phrases = NULL) {
+  force(phrases)
   room(name, "row", topic = "text",
     args = args, takes = takes, gives = gives, ready = ready,
     work = function(...) texts_worked(fn, list(...)), again = function(...) each_text_again(again, list(...)),
-    words = words
+    words = words, phrases = phrases
   )
 }
 
@@ -64,24 +66,40 @@ texts_worked <- function(fn, args) {
   if (is.character(every)) pooled(number, every) else core_look_up(number, every)
 }
 
-on_text("upper", "text", in_unicode(toupper), "in capitals", toupper)
-on_text("lower", "text", in_unicode(tolower), "in small letters", tolower)
+# What is made of a text column, by choosing.
+of_text <- function(name, says) {
+  list(phrase(says, call(name, quote(.x)), named = paste0("{x}_", name), group = "text",
+    x = blank("column", of = "text")))
+}
+
+on_text("upper", "text", in_unicode(toupper), "in capitals", toupper, phrases = of_text("upper", "{x} in capitals"))
+on_text("lower", "text", in_unicode(tolower), "in small letters", tolower,
+  phrases = of_text("lower", "{x} in small letters"))
 on_text(
   "trimmed", "text", in_unicode(function(x) gsub("[[:space:]]+", " ", trimws(x))), "without spare spaces",
-  function(x) paste(Filter(nzchar, strsplit(x, "[[:space:]]+")[[1]]), collapse = " ")
+  function(x) paste(Filter(nzchar, strsplit(x, "[[:space:]]+")[[1]]), collapse = " "),
+  phrases = of_text("trimmed", "{x} without spare spaces")
 )
 on_text("text_length", "integer", in_unicode(function(x) nchar(x, "chars")), "the number of characters",
-  function(x) length(utf8ToInt(x)))
+  function(x) length(utf8ToInt(x)), phrases = of_text("text_length", "the length of {x}"))
 
 with_part <- alist(x = , part = )
+
+of_part <- function(name, says) {
+  list(phrase(says, call(name, quote(.x), quote(.v)), group = "conditions", x = blank("column", of = "words"),
+    v = blank("value", like = "x")))
+}
 part_takes <- list(x = "text", part = "text")
 on_text("starts_with", "logical", function(x, part) startsWith(x, part), "begins with",
-  function(x, part) identical(substr(x, 1, nchar(part)), part), with_part, part_takes)
+  function(x, part) identical(substr(x, 1, nchar(part)), part), with_part, part_takes,
+  phrases = of_part("starts_with", "{x} begins with {v}"))
 on_text("ends_with", "logical", function(x, part) endsWith(x, part), "ends with",
-  function(x, part) identical(substr(x, nchar(x) - nchar(part) + 1, nchar(x)), part), with_part, part_takes)
+  function(x, part) identical(substr(x, nchar(x) - nchar(part) + 1, nchar(x)), part), with_part, part_takes,
+  phrases = of_part("ends_with", "{x} ends with {v}"))
 on_text(
   "contains", "logical", function(x, part) by_part(part, x, function(one, texts) grepl(one, texts, fixed = TRUE)),
-  "contains", function(x, part) !nzchar(part) || regexpr(part, x, fixed = TRUE) > 0, with_part, part_takes
+  "contains", function(x, part) !nzchar(part) || regexpr(part, x, fixed = TRUE) > 0, with_part, part_takes,
+  phrases = of_part("contains", "{x} contains {v}")
 )
 
 # Work on all texts that share a part at once.

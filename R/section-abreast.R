@@ -5,6 +5,13 @@ room("abreast", "section",
   place = 10, read = read_items,
   option = list(takes = "KEY", does = "a key whose values stand side by side",
     example = "columns_of(paid, totals = \"both\")"),
+  clause = clause("categories across ...", "Side by side:", function(seen) list(
+    phrase("the {key}s, {totals}", quote(columns_of(.key, totals = .totals)), spread = "key",
+      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, none = "without totals", words = c(
+        "with totals beside each row" = "side", "with totals at the foot" = "foot",
+        "with totals beside each row and at the foot" = "both"))),
+    phrase("the {key}s", quote(.key), key = blank("key", few = TRUE))
+  ), one = TRUE),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "cells come from lines, and the brief does not say what makes a line.",

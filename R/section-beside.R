@@ -4,6 +4,7 @@ room("beside", "section",
   place = 7, read = read_items, windows = TRUE,
   option = list(takes = "NAME=EXPR,...", does = "figures beside each line, with all lines in view",
     example = "place = rank(falling(receipts))"),
+  clause = clause("beside each line ...", "Beside each line:", function(seen) ways_to_stand_beside(), named = "needed"),
   check = function(items, ctx) {
     check_named(items, ctx, "the column")
     for (item in items) {
@@ -38,11 +39,12 @@ window_line <- function(part) {
 }
 
 # Defaults of windows: their group and their order. They are checked where they are used.
-room_of_defaults <- function(name, words, option) {
+room_of_defaults <- function(name, words, option, clause) {
+  force(clause)
   force(option)
   force(words)
   room(name, "section",
-    place = 1.5 + 0.1 * (name == "along"), read = read_items, option = option,
+    place = 1.5 + 0.1 * (name == "along"), read = read_items, option = option, clause = clause,
     check = function(items, ctx) {
       for (item in items) {
         if (nzchar(item$name)) stop_in(ctx, "bad_argument", sprintf("`%s` takes columns without names.", name))
@@ -62,7 +64,21 @@ room_of_defaults <- function(name, words, option) {
 
 room_of_defaults("per", "Windows go by group: %s", list(
   takes = "KEYS", does = "the group of windows that do not say their own", example = "lock"
-))
+), clause("a group that ranks, shares and running figures keep to", "Figures beside lines keep to each",
+  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "named"), spread = "x"))))
 room_of_defaults("along", "Windows go along: %s", list(
   takes = "KEYS", does = "the order of windows that do not say their own", example = "passed_on"
-))
+), clause("an order that running figures follow", "Running figures go along",
+  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "ordered"), spread = "x"))))
+
+# By choosing: shares, places, running figures and neighbours, the figures of a whole group, and arithmetic.
+ways_to_stand_beside <- function() {
+  c(
+    phrases_of_rooms("window"),
+    list(phrase("the {how} of {x} of all lines in {per}", quote(.how(.x, per = .per)), named = "{how}_in_group",
+      how = framed_word(), x = blank("column", of = "measure"), per = blank("group"))),
+    lapply(in_groups(phrases_of_rooms("row"), "numbers"), function(one) utils::modifyList(one, list(
+      group = "of two columns"
+    )))
+  )
+}

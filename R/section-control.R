@@ -4,6 +4,10 @@
 room("control", "section",
   place = 12, read = read_items,
   option = list(takes = "FIGURE=TOTAL,...", does = "totals known from elsewhere", example = "receipts = 197389.75"),
+  clause = clause("held against totals from elsewhere", "It is to meet", function(seen) {
+    lapply(seen$measures, function(name) phrase(paste(name, "{v}"), quote(.v), called = name,
+      v = blank("number", default = 0, any = TRUE)))
+  }, named = "needed"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "a control total is of a figure, and the brief has no lines.",

@@ -4,6 +4,7 @@ room("figures", "section",
   place = 5, read = read_items,
   option = list(takes = "NAME=FIGURE,...", does = "what is computed for each line",
     example = "receipts = sum(toll), passages = count()"),
+  clause = clause("figures on each line", "On each line:", function(seen) ways_to_figure(), named = "needed"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") {
       stop_in(
@@ -87,3 +88,33 @@ figure_notes <- function(node, fact) {
     if (fact$unknown > 0) sprintf("the condition could not be judged for %s", entry_count(fact$unknown))
   )
 }
+
+# By choosing: each figure of a column, of all entries or of some, and what two figures make.
+ways_to_figure <- function() {
+  own <- unlist(lapply(listed_rooms("figure"), phrases_of_figure), recursive = FALSE)
+  c(
+    in_groups(own, "of some entries", FALSE),
+    list(phrase("the total of {x} divided by that of {y}", quote(sum(.x) / sum(.y)), named = "{x}_by_{y}",
+      group = "of two figures", x = blank("entry_column", of = "measure"),
+      y = blank("entry_column", of = "measure", other_than = "x"))),
+    lapply(in_groups(phrases_of_rooms("row"), "numbers"), function(one) utils::modifyList(one, list(
+      group = "of two figures", blanks = lapply(one$blanks, utils::modifyList, list(made = TRUE))
+    ))),
+    in_groups(own, "of some entries")
+  )
+}
+
+phrases_of_figure <- function(name) {
+  figure <- room_of("figure", name)
+  if (!is.null(figure$phrases)) return(figure$phrases)
+  needed <- names(Filter(rlang::is_missing, figure$args))
+  if (!identical(needed, "x")) return(list())
+  says <- if (is.character(figure$words)) figure$words else
+    gsub("\\bx\\b", "{x}", sub(", in the order of entry", "", plain_words(figure)))
+  of <- if (is.null(figure$takes$x)) "measured" else figure$takes$x
+  plain <- phrase(says, call(name, quote(.x)), named = figure_name_offered(name),
+    x = blank("entry_column", of = if (of == "number") "measure" else of))
+  c(list(plain), with_condition(plain))
+}
+
+figure_name_offered <- function(name) paste0(gsub("[^a-z]+", "_", name), "_of_{x}")

@@ -3,6 +3,7 @@
 room("footing", "section",
   place = 6, read = read_items,
   option = list(takes = "SUBTOTALS", does = "subtotals and a grand total", example = "rollup(reach, lock)"),
+  clause = clause("with subtotals ...", "With", function(seen) ways_to_foot()),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "subtotals need lines to be of, and the brief does not say what makes a line.",
@@ -136,4 +137,17 @@ every_set <- function(parts, ctx) {
   )
   chosen <- as.matrix(expand.grid(rep(list(c(TRUE, FALSE)), length(parts))))
   lapply(seq_len(nrow(chosen)), function(row) unlist(parts[chosen[row, ]]))
+}
+
+# By choosing: the total alone, subtotals of one key, of the keys in turn, of every set of them.
+ways_to_foot <- function() {
+  where <- blank("word", optional = TRUE, none = "after", words = c(before = "before"))
+  list(
+    phrase("a grand total", quote(whole())),
+    phrase("subtotals by {keys}, in turn, and a grand total, {where} their lines",
+      quote(rollup(.keys, subtotals = .where)), keys = blank("keys", many = TRUE, take = Inf), where = where),
+    phrase("subtotals by {key}", quote(sets(.key)), key = blank("key"), spread = "key"),
+    phrase("subtotals by every set of {keys}, and a grand total, {where} their lines",
+      quote(cube(.keys, subtotals = .where)), keys = blank("keys", many = TRUE, take = Inf, most = 6), where = where)
+  )
 }

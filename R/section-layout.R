@@ -4,6 +4,8 @@ room("layout", "section",
   place = 11, read = read_items,
   option = list(takes = "HEADING=COLUMN,...", does = "columns shown, their headings and formats",
     example = "Lock = lock, Receipts = money(receipts)"),
+  clause = clause("columns, headings and formats", "Lay out", function(seen) ways_to_lay_out(), named = "may",
+    completed = quote(rest())),
   check = function(items, ctx) {
     ctx <- columns_to_lay_out(ctx)
     parts <- lapply(items, check_layout, ctx = ctx)
@@ -99,4 +101,16 @@ spread_rest <- function(parts, columns) {
   plain <- lapply(setdiff(columns, named), function(name) list(name = name, heading = name, format = NULL))
   spread <- lapply(parts, function(part) if (isTRUE(part$rest)) plain else list(part))
   do.call(c, spread)
+}
+
+# By choosing: a column as it is, in a format, left out, and all others.
+ways_to_lay_out <- function() {
+  c(
+    phrases_of_rooms("format"),
+    list(
+      phrase("{x}", quote(.x), x = blank("column"), spread = "x", group = "columns as they are"),
+      phrase("all but {x}", quote(hide(.x)), x = blank("column"), spread = "x", group = "left out", alone = TRUE),
+      phrase("all other columns", quote(rest()), alone = TRUE)
+    )
+  )
 }

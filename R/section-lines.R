@@ -3,6 +3,7 @@
 room("lines", "section",
   place = 4, read = read_items, windows = TRUE,
   option = list(takes = "KEYS", does = "what makes a line", example = "reach, lock"),
+  clause = clause("one line for each ...", "One line for each", function(seen) ways_to_make_lines(seen), named = "may"),
   check = function(items, ctx) {
     ctx$figure_hint <- "A key is worked out for each entry; a figure of the lines is a page of its own."
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())
@@ -176,4 +177,23 @@ fill_lines <- function(drawn, key) {
     "%s no entries: one for each %s of `%s` without any%s.", have(length(made$step), "line"), asked$step, key$name,
     if (length(others)) sprintf(" in each %s", both(names(others))) else ""
   ), "empty_lines")
+}
+
+# By choosing: a column, a part of a date, bands of a number, every combination, or the whole.
+ways_to_make_lines <- function(seen) {
+  c(
+    list(phrase("{x}", quote(.x), x = blank("column", of = "named"), spread = "x", group = "columns")),
+    in_groups(phrases_of_rooms("row"), c("dates", "bands")),
+    list(
+      phrase("{x}", quote(.x), x = blank("column", of = "measured"), spread = "x", group = "single values"),
+      phrase("{unit} of {x}, without a gap", quote(unbroken(.x, .unit)), named = "{unit}", group = "dates",
+        x = blank("column", of = "moment"),
+        unit = blank("word", words = c(month = "month", day = "day", week = "week", quarter = "quarter", year = "year")))
+    ),
+    list(
+      phrase("combination of {keys}, also those that do not occur", quote(crossed(.keys)),
+        keys = blank("columns", of = "words", few = TRUE, many = TRUE, take = 2), group = "all together", alone = TRUE),
+      phrase("the whole table, in one line", quote(whole()), group = "all together", alone = TRUE)
+    )
+  )
 }

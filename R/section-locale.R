@@ -4,6 +4,12 @@
 room("locale", "section",
   place = 0, read = read_words,
   option = list(takes = "LANGUAGE", does = "the language whose alphabet sorts text", example = "sv"),
+  clause = clause("text in the order of a language", "Text goes in the order of", function(seen) {
+    list(phrase("{language}", quote(.language), spread = "language", language = blank("word", words = c(
+      English = "en", German = "de", French = "fr", Spanish = "es", Swedish = "sv", Danish = "da", Polish = "pl",
+      Czech = "cs", Dutch = "nl", Italian = "it", Portuguese = "pt", Finnish = "fi", Norwegian = "nb"
+    ))))
+  }, one = TRUE),
   check = function(items, ctx) {
     language <- check_words(items, ctx)
     if (length(language) != 1 || !grepl("^[A-Za-z]{2,3}([_-][A-Za-z0-9]+)*$", language)) {

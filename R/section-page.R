@@ -3,6 +3,9 @@
 room("title", "section",
   place = 20, read = read_words,
   option = list(takes = "TEXT", does = "the heading of the page", example = "Receipts by lock"),
+  clause = clause("a title", "Titled", function(seen) {
+    list(phrase("{text}", quote(.text), text = blank("words", default = "Statement")))
+  }, one = TRUE),
   check = function(items, ctx) {
     words <- check_words(items, ctx)
     if (length(words) != 1) stop_in(ctx, "bad_argument", "a page has one title.")
@@ -22,6 +25,9 @@ room("title", "section",
 room("notes", "section",
   place = 21, read = read_remarks,
   option = list(takes = "TEXT", does = "a remark on the page", example = "Tolls before refunds"),
+  clause = clause("a remark", "With the remark", function(seen) {
+    list(phrase("{text}", quote(.text), text = blank("words", default = "A remark.")))
+  }),
   check = function(items, ctx) {
     accepts <- vapply(items, function(item) rlang::is_call(item$expr, "accept"), TRUE)
     structure(check_words(items[!accepts], ctx), accepted = lapply(items[accepts], check_accepted, ctx = ctx))

@@ -4,6 +4,7 @@
 room("show", "section",
   place = 8, read = read_items, windows = TRUE,
   option = list(takes = "CONDITIONS", does = "which lines are shown", example = "top(10, receipts)"),
+  clause = clause("show only some lines ...", "Show", function(seen) ways_to_show()),
   check = function(items, ctx) {
     lapply(items, function(item) {
       if (rlang::is_call(item$expr, c("top", "bottom"))) return(check_top(item, ctx))
@@ -175,4 +176,17 @@ cut_ties <- function(part, met, missing, same) {
 with_ties <- function(met, place, n, same, missing) {
   last <- same[place == n]
   met | (same %in% last & !missing)
+}
+
+# By choosing: the top and bottom, and conditions on what stands on a line.
+ways_to_show <- function() {
+  ends <- lapply(c("top", "bottom"), function(end) {
+    phrase(sprintf("the %s {n} by {x}[ in {per}][, {others}]", end),
+      as.call(c(as.name(end), quote(.n), quote(.x), per = quote(.per), others = quote(.others))),
+      n = blank("number", default = 10, least = 1), x = blank("column", of = "measured"),
+      per = blank("group", optional = TRUE),
+      others = blank("word", optional = TRUE, words = c("the rest in a line" = TRUE)))
+  })
+  conditions <- in_groups(phrases_of_rooms("row"), "conditions")
+  c(ends, lapply(conditions, function(one) utils::modifyList(one, list(says = paste("lines where", one$says)))))
 }

@@ -77,8 +77,15 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
     ) else if (is.null(source)) list(check_read_since(drawn)),
     if (!is.null(against)) check_against(drawn, against), checks_of_pages(drawn)
   )
+  as_tie_out(checks, brief)
+}
+
+as_tie_out <- function(checks, brief) {
   structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
 }
+
+# Of a page that is in hand as it was worked.
+tie_out_in_hand <- function(drawn) as_tie_out(c(list(check_read_since(drawn)), checks_of_pages(drawn)), drawn$brief)
 
 # What stands in the way of reading the source again; NULL if nothing does.
 not_to_be_read_again <- function(brief) {

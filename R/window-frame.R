@@ -20,7 +20,10 @@ room("running", "window",
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
   whole = function(...) running_rows(...), result = that_gives, moving = TRUE, formula = running_formulas,
-  words = "a figure over all rows up to this one"
+  words = "a figure over all rows up to this one",
+  phrases = list(phrase("the running {how} of {x} along {along}[, in {per}]",
+    quote(running(.how(.x), per = .per, along = .along)), named = "running_{x}", how = framed_word(),
+    x = blank("column", of = "measure"), along = blank("along"), per = blank("apart", optional = TRUE)))
 )
 
 room("rolling", "window",
@@ -51,7 +54,17 @@ room("rolling", "window",
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
   whole = function(...) frames_of_groups(...), result = that_gives, moving = TRUE,
-  words = "a figure over so many rows, or so much calendar, including this one"
+  words = "a figure over so many rows, or so much calendar, including this one",
+  phrases = list(
+    phrase("the {how} of {x} over {n} lines up to this one along {along}[, in {per}]",
+      quote(rolling(.how(.x), .n, per = .per, along = .along)), named = "rolling_{x}", how = framed_word("mean"),
+      x = blank("column", of = "measure"), n = blank("number", default = 7, least = 1), along = blank("along"),
+      per = blank("apart", optional = TRUE)),
+    phrase("the {how} of {x} over {n} {span} up to this one along {along}[, in {per}]",
+      quote(rolling(.how(.x), .span(.n), per = .per, along = .along)), named = "rolling_{x}", how = framed_word("mean"),
+      x = blank("column", of = "measure"), n = blank("number", default = 7, least = 1), span = span_word(),
+      along = blank("along", of = "moment"), per = blank("apart", optional = TRUE))
+  )
 )
 
 # The width includes the row itself; behind and ahead count besides it.

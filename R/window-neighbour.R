@@ -1,7 +1,9 @@
 # Other rows' values beside a row: the one before, the one a year ago, the first of the group, the last
 # that is known.
 
-neighbour <- function(name, args, check, rows, again, places, words, said = NULL) {
+neighbour <- function(name, args, check, rows, again, places, words, said = NULL,
+                      phrases = NULL) {
+  force(phrases)
   force(args)
   force(check)
   force(rows)
@@ -29,7 +31,7 @@ neighbour <- function(name, args, check, rows, again, places, words, said = NULL
     rows_used = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
     whole = function(part, values, group, table) neighbours_of_groups(part, values, group, table, places),
     of_any_kind = TRUE, result = that_gives,
-    own_value = TRUE, words = words, said = said
+    own_value = TRUE, words = words, said = said, phrases = phrases
   )
 }
 
@@ -131,13 +133,27 @@ away_words <- function(node, side) {
   sprintf("the value %s %s%s%s", count_of(node$n, "row"), side, known, default)
 }
 
+# By choosing: a column, its order, and the group.
+of_neighbour <- function(says, form, named, of = "any", along = "ordered", ...) {
+  phrase(says, form, x = blank("column", of = of), ..., along = blank("along", of = along),
+    per = blank("apart", optional = TRUE), named = named)
+}
+
 neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(1), away(1), step_again(1),
   function(arranged, node) shifted_places(arranged, node$n, node$skip),
-  "the value n rows before, or the default", function(node) away_words(node, "before")
+  "the value n rows before, or the default", function(node) away_words(node, "before"),
+  phrases = list(
+    of_neighbour("the {x} of the line before, along {along}[, in {per}]", quote(lag(.x, per = .per, along = .along)),
+      "{x}_before"),
+    of_neighbour("the change of {x} against the line before, along {along}[, in {per}]",
+      quote(.x - lag(.x, per = .per, along = .along)), "change_of_{x}", "measure")
+  )
 )
 neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(-1), away(-1), step_again(-1),
   function(arranged, node) shifted_places(arranged, -node$n, node$skip),
-  "the value n rows after, or the default", function(node) away_words(node, "after")
+  "the value n rows after, or the default", function(node) away_words(node, "after"),
+  phrases = list(of_neighbour("the {x} of the line after, along {along}[, in {per}]",
+    quote(lead(.x, per = .per, along = .along)), "{x}_after"))
 )
 
 neighbour("carried", alist(), as_checked,
@@ -147,7 +163,9 @@ neighbour("carried", alist(), as_checked,
     place <- findInterval(seq_len(arranged$n), arranged$there)
     arranged$there[ifelse(place > 0, place, NA)]
   },
-  "the last known value up to this row"
+  "the last known value up to this row",
+  phrases = list(of_neighbour("the last known {x} along {along}[, in {per}]",
+    quote(carried(.x, per = .per, along = .along)), "last_{x}"))
 )
 
 neighbour("earlier", alist(span = ),
@@ -186,7 +204,10 @@ neighbour("earlier", alist(span = ),
     found <- match(paste(arranged$group, then), paste(arranged$group, arranged$day))
     ifelse(is.na(then), NA, found)
   },
-  "the value at the date so long before; month ends clamp"
+  "the value at the date so long before; month ends clamp",
+  phrases = list(of_neighbour("the {x} of {n} {span} before, along {along}[, in {per}]",
+    quote(earlier(.x, .span(.n), per = .per, along = .along)), "{x}_earlier", along = "moment",
+    n = blank("number", default = 1, least = 1), span = span_word("years")))
 )
 
 whole_frame <- list(behind = reach("end"), ahead = reach("end"), together = FALSE)

@@ -1,6 +1,8 @@
 # Places in an order: the rankings of the SQL standard. The order stands as arguments.
 
-ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) ranks_of_groups(...), result = NULL) {
+ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) ranks_of_groups(...), result = NULL,
+                    says, named) {
+  force(says)
   force(words)
   force(whole)
   force(result)
@@ -11,7 +13,10 @@ ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) rank
     again = function(node, table, at) ranking_again(node, table, at),
     rows_used = function(node, table, at) ranked_ahead(node, table, at), whole = whole,
     result = if (is.null(result)) that_gives else result,
-    words = words, skips = name == "rank", places = kind == "integer" && !tiles
+    words = words, skips = name == "rank", places = kind == "integer" && !tiles,
+    phrases = list(phrase(paste0(says, "[, in {per}]"), as.call(c(as.name(name), if (tiles) quote(.n), quote(.o),
+      per = quote(.per))), named = named, n = if (tiles) blank("number", default = 4, least = 1),
+      o = blank("order"), per = blank("group", optional = TRUE)))
   )
 }
 
@@ -89,13 +94,21 @@ ahead_of_it <- function(node, rows, table, line, value) {
   sprintf("%s ahead of it, so its place is", is_are_number(length(rows) - 1))
 }
 
-ranking("row_number", "integer", "a plain numbering in an order", result = ahead_of_it)
-ranking("rank", "integer", "the place in an order; equals share one, and the next place is skipped",
-  result = ahead_of_it
+ranking("row_number", "integer", "a plain numbering in an order", result = ahead_of_it,
+  says = "a plain numbering by {o}", named = "number"
 )
-ranking("dense_rank", "integer", "the place in an order; equals share one, and none is skipped")
-ranking("percent_rank", "double", "(rank - 1) / (rows - 1), from 0 to 1")
-ranking("cume_dist", "double", "the part of the rows that stand up to here, equals included")
+ranking("rank", "integer", "the place in an order; equals share one, and the next place is skipped",
+  result = ahead_of_it, says = "the place by {o}", named = "place"
+)
+ranking("dense_rank", "integer", "the place in an order; equals share one, and none is skipped",
+  says = "the place by {o}, none skipped after equals", named = "place"
+)
+ranking("percent_rank", "double", "(rank - 1) / (rows - 1), from 0 to 1",
+  says = "the place by {o}, from 0 to 1", named = "place_of_1"
+)
+ranking("cume_dist", "double", "the part of the rows that stand up to here, equals included",
+  says = "the part that stands up to here, by {o}", named = "part"
+)
 ranking("ntile", "integer", "the tile from 1 to n, of nearly equal size, the larger tiles first", tiles = TRUE,
-  whole = function(...) tiles_of_groups(...)
+  whole = function(...) tiles_of_groups(...), says = "the tile of {n}, by {o}", named = "tile"
 )

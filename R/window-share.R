@@ -32,7 +32,9 @@ room("share", "window",
   },
   formula = share_formulas,
   format = function(node) list(fn = "percent", options = list(digits = 1)), base = function(node) base_words(node),
-  words = "the part of the group's total, printed as a percentage"
+  words = "the part of the group's total, printed as a percentage",
+  phrases = list(phrase("the share of {x} in {per}", quote(share(.x, per = .per)), named = "share",
+    x = blank("column", of = "measure"), per = blank("group", optional = TRUE, above = TRUE, none = "the whole")))
 )
 
 # A figure that does not add up takes the wider group's own figure as its base.

@@ -1,0 +1,136 @@
+# The state of the desk: a source, and for each section its parts, of which some may be switched off. A part that
+# cannot stand as things are (a figure that it names is gone) rests, with the reason, and stands again once it can.
+
+# A part: a captured item, and `off`, `rests` (why it cannot stand now).
+as_part <- function(item) c(item[c("name", "expr", "values", "tables")], list(off = FALSE, rests = NULL))
+
+as_item <- function(part) part[c("name", "expr", "values", "tables")]
+
+part_stands <- function(part) !part$off && is.null(part$rests)
+
+# The state in which the desk opens on a source or a brief.
+state_of <- function(x, tables = list()) {
+  brief <- if (is_brief(x)) x else new_brief(as_source(x, "the table"), list())
+  list(
+    source = brief$source, given = brief$given, narrowed = isTRUE(brief$narrowed), narrow = list(), brief = brief,
+    tables = c(brief$tables, Map(as_source, tables, names(tables))[setdiff(names(tables), names(brief$tables))]),
+    parts = lapply(brief$sections, lapply, as_part)
+  )
+}
+
+# The brief of the parts that are given, narrowed if the state is.
+brief_of_parts <- function(state, parts) {
+  sections <- lapply(Filter(length, parts), lapply, as_item)
+  if (length(state$narrow)) sections$only <- c(sections$only, state$narrow)
+  new_brief(state$source, sections, state$given, state$narrowed || length(state$narrow) > 0)
+}
+
+# The state with its brief, and parts that cannot stand at rest. What is checked and what is drawn up must do without
+# them; `try_out` draws a brief up, or raises an error. `kept` is the part that must stand: its error goes on.
+state_settled <- function(state, try_out, kept = NULL) {
+  state$parts <- lapply(Filter(length, state$parts), lapply, function(part) {
+    part["rests"] <- list(NULL)
+    part
+  })
+  made <- tryCatch(tried(state, state$parts, try_out), idle_error = identity)
+  if (is_brief(made)) {
+    state$brief <- made
+    return(state)
+  }
+  state <- with_parts_at_rest(state, made, try_out, kept)
+  state$brief <- tried(state, state$parts, try_out)
+  state
+}
+
+tried <- function(state, parts, try_out) {
+  brief <- brief_of_parts(state, lapply(parts, Filter, f = part_stands))
+  try_out(brief)
+  brief
+}
+
+# Part by part, in the order of work: what does not go with those before it rests. First by checking alone, and drawn
+# up where that is not enough.
+with_parts_at_rest <- function(state, error, try_out, kept) {
+  state <- resting_by(state, function(brief) NULL, kept)
+  drawn <- tryCatch(tried(state, state$parts, try_out), idle_error = identity)
+  if (is_brief(drawn)) state else resting_by(state, try_out, kept)
+}
+
+resting_by <- function(state, try_out, kept) {
+  sections <- intersect(section_names(), names(state$parts))
+  held <- list()
+  for (section in sections) for (k in seq_along(state$parts[[section]])) {
+    part <- state$parts[[section]][[k]]
+    if (!part_stands(part)) next
+    with_it <- held
+    with_it[[section]] <- c(held[[section]], list(part))
+    wrong <- tryCatch({
+      try_out(brief_of_parts(state, with_it))
+      NULL
+    }, idle_error = identity)
+    if (is.null(wrong)) {
+      held <- with_it
+      next
+    }
+    if (identical(kept, list(section, k))) stop(wrong)
+    state$parts[[section]][[k]]$rests <- paste(wrong$said, collapse = " ")
+  }
+  state
+}
+
+# Changes of parts -----------------------------------------------------------------------------------------------------
+
+part_at <- function(state, section, index) {
+  part <- if (is_one_text(section)) state$parts[[section]]
+  ok <- is.numeric(index) && length(index) == 1 && index %in% seq_along(part)
+  if (!ok) stop_idle("bad_argument", "There is no such part of the sentence now.", "Choose it anew.")
+  part[[index]]
+}
+
+put_part <- function(state, section, index, part) {
+  state$parts[[section]][[index]] <- part
+  state
+}
+
+without_part <- function(state, section, index) {
+  part_at(state, section, index)
+  state$parts[[section]][[index]] <- NULL
+  if (length(state$parts[[section]]) == 0) state$parts[[section]] <- NULL
+  state
+}
+
+# A part under another name, and wherever later parts speak of it.
+renamed_part <- function(state, section, index, name) {
+  part <- part_at(state, section, index)
+  old <- part_called(part)
+  if (identical(old, name)) return(state)
+  state <- put_part(state, section, index, utils::modifyList(part, list(name = name)))
+  if (!nzchar(old) || !room_of("section", section)$clause$named %in% c("needed", "may")) return(state)
+  if (isTRUE(room_of("section", section)$place >= room_of("section", "layout")$place)) return(state)
+  here <- match(section, section_names())
+  for (later in names(state$parts)) for (k in seq_along(state$parts[[later]])) {
+    place <- match(later, section_names())
+    if (place < here && !later %in% c("per", "along") || place == here && k <= index) next
+    state$parts[[later]][[k]] <- part_renamed(state$parts[[later]][[k]], old, name, later)
+  }
+  state
+}
+
+part_called <- function(part) item_called(part)
+
+# In `figures` the names inside of a figure are the entries' own.
+part_renamed <- function(part, old, name, section) {
+  if (room_of("section", section)$clause$named == "needed" && part$name == old) part$name <- name
+  spare <- if (section == "figures") rooms_of("figure") else character()
+  part$expr <- symbol_replaced(part$expr, old, name, spare)
+  part
+}
+
+symbol_replaced <- function(expr, old, name, spare) {
+  if (is.symbol(expr)) return(if (identical(as.character(expr), old)) as.name(name) else expr)
+  if (!is.call(expr) || rlang::is_call(expr, spare)) return(expr)
+  for (k in seq_along(expr)[-1]) {
+    if (!rlang::is_missing(expr[[k]]) && !is.null(expr[[k]])) expr[[k]] <- symbol_replaced(expr[[k]], old, name, spare)
+  }
+  expr
+}

@@ -1,0 +1,107 @@
+# What is in view while a part of a section is chosen: the columns there with their kinds, and what values they hold.
+
+# `work` are the columns as they were last drawn up: of the entries (`entries(name)`) and of the lines (`lines(name)`);
+# `index` is the part that is being written, after the last if there is none.
+view_of <- function(state, section, index, work, contexts = contexts_of(state$brief)) {
+  ctx <- contexts[[section]]
+  parts <- state$parts[[section]]
+  others <- parts[setdiff(seq_along(parts), index)]
+  earlier <- Filter(part_stands, parts[seq_len(min(index - 1, length(parts)))])
+  columns <- columns_after(earlier, section, ctx)
+  seen <- list(
+    section = section, ctx = ctx, columns = columns, entries = if (is.null(ctx$entries)) columns else ctx$entries,
+    keys = as.character(ctx$keys), grain = ctx$grain, footed = !is.null(ctx$level_sets), others = others,
+    tables = state$tables, keys_to_be = key_kinds_to_be(contexts),
+    measures = names(of_kinds(ctx$columns[setdiff(names(ctx$columns), ctx$keys)], "measure")),
+    names = unique(c(names(columns), vapply(others, `[[`, "", "name")))
+  )
+  with_facts(seen, work)
+}
+
+# The columns of the keys, as the sections before `lines` leave them.
+key_kinds_to_be <- function(contexts) {
+  last <- contexts[[length(contexts)]]
+  if (last$grain == "lines") last$columns[last$keys] else contexts$columns$columns
+}
+
+# Later parts of a section may use those before them.
+columns_after <- function(parts, section, ctx) {
+  columns <- ctx$columns
+  if (length(parts)) for (k in seq_along(parts)) {
+    left <- tryCatch({
+      room <- room_of("section", section)
+      room$leaves(room$check(lapply(parts[seq_len(k)], as_item), ctx), ctx)$columns
+    }, idle_error = function(e) NULL)
+    if (is.null(left) || section == "lines") next
+    columns <- left
+  }
+  columns
+}
+
+with_facts <- function(seen, work) {
+  here <- if (seen$grain == "entries") work$entries else work$lines
+  seen$facts <- function(name, of = "here") {
+    kinds <- if (of == "entries") seen$entries else seen$columns
+    facts <- (if (of == "entries") work$entries else here)(name)
+    if (is.null(facts)) list(kind = kinds[[name]], n = 0, missing = 0, different = NA) else facts
+  }
+  seen$detail <- function(name, kind) {
+    in_entries <- identical(seen$entries[[name]], kind) && !identical(seen$columns[[name]], kind)
+    facts_said(seen$facts(name, if (in_entries) "entries" else "here"))
+  }
+  seen$is_number_of_a_row <- function(name) {
+    isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$numbers_rows)
+  }
+  seen$is_few <- function(name) {
+    different <- seen$facts(name)$different
+    is.na(different) || different <= limit("most_columns") / max(1, length(seen$columns) - length(seen$keys))
+  }
+  seen
+}
+
+# Values of a column -----------------------------------------------------------------------------------------------
+
+# list(kind, n, missing, different, top, times, smallest, largest): the most frequent values, and the ends.
+facts_of_column <- function(column, most = 8) {
+  kind <- kind_of(column)
+  n <- length_of(column)
+  facts <- list(kind = kind, n = n, missing = sum(is_missing_value(column)), different = NA)
+  if (kind %in% c("text", "factor", "logical")) return(c(facts[1:3], frequent_values(column, kind, most)))
+  if (!kind %in% c(kinds_chosen$measured)) return(facts)
+  column <- plain_vector(column)
+  finite <- column[is.finite(column)]
+  if (length(finite)) facts[c("smallest", "largest")] <- list(min(finite), max(finite))
+  facts$numbers_rows <- numbers_rows(finite)
+  facts
+}
+
+# Whether values look like the numbers of rows, which nobody adds up: whole, and no two alike.
+numbers_rows <- function(values) {
+  some <- values[even_rows(length(values), 1000)]
+  is.numeric(some) && length(some) > 20 && all(some == floor(some)) && !anyDuplicated(some)
+}
+
+frequent_values <- function(column, kind, most) {
+  if (kind == "logical") {
+    times <- c(sum(column %in% TRUE), sum(column %in% FALSE))
+    values <- c(TRUE, FALSE)
+  } else {
+    text <- as_text_vector(column)
+    times <- core_count_codes(text, length(texts_of(text)))
+    values <- texts_of(text)
+  }
+  there <- which(times > 0)
+  top <- utils::head(there[order(-times[there])], most)
+  list(different = length(there), top = as.list(values[top]), times = as.list(times[top]))
+}
+
+# "text, 3 values: Upper, Middle and Lower", "number, 0 to 96.5, 14 missing"
+facts_said <- function(facts) {
+  values <- if (isTRUE(facts$different > 0)) sprintf("%s: %s", count_of(facts$different, "value"), listing(
+    short_texts(unlist(facts$top)), 4))
+  ends <- if (!is.null(facts$smallest)) sprintf("%s to %s", end_text(facts$smallest), end_text(facts$largest))
+  missing <- if (facts$missing > 0) sprintf("%s missing", big_mark(facts$missing))
+  paste(c(a_kind(facts$kind), values, ends, missing), collapse = ", ")
+}
+
+end_text <- function(value) if (is.numeric(value)) cell_texts(value) else format(value)
