@@ -241,8 +241,8 @@ core_number_runs <- function(arrangement, values, step, months) {
     .Call(`_idleledger_core_number_runs`, arrangement, values, step, months)
 }
 
-core_set_progress <- function(tick) {
-    invisible(.Call(`_idleledger_core_set_progress`, tick))
+core_set_progress <- function(tick, after = 2) {
+    invisible(.Call(`_idleledger_core_set_progress`, tick, after))
 }
 
 core_threads <- function() {

@@ -43,7 +43,7 @@ part_added <- function(state, section, part, alone, seen) {
   parts <- Filter(function(other) !is.null(clause$completed) || !part_is_alone(other, seen), parts)
   state$parts[[section]] <- c(parts, list(part), if (length(parts) == 0 && !alone && !is.null(clause$completed))
     list(as_part(captured(clause$completed))))
-  acted(state, sprintf("%s is put to `%s`", part_name_said(part), section), list(section, length(parts) + 1))
+  acted(state, sprintf("%s is put to %s", part_name_said(part), section), list(section, length(parts) + 1))
 }
 
 # A blank filled anew; what does not fit it then goes back to what does.
@@ -91,7 +91,7 @@ room("write", "act",
     if (is.null(asked$index)) {
       at <- length(state$parts[[section]]) + 1
       state$parts[[section]] <- c(state$parts[[section]], list(part))
-      return(acted(state, sprintf("%s is put to `%s`", part_name_said(part), section), list(section, at)))
+      return(acted(state, sprintf("%s is put to %s", part_name_said(part), section), list(section, at)))
     }
     before <- part_at(state, section, asked$index)
     if (!nzchar(part$name)) part$name <- before$name

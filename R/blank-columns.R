@@ -76,12 +76,51 @@ room_of_columns("columns", function(blank, seen, filled) {
     return(if (isTRUE(blank$few)) columns[vapply(names(columns), seen$is_few, TRUE)] else columns)
   }
   there <- as.list(kinds_of(seen$tables[[says_expr(filled[[blank$in_table]])]]))
-  here <- intersect(names(there), names(seen$columns))
-  if (isTRUE(blank$new_here)) return(there[setdiff(names(there), here)])
-  Filter(Negate(is.null), there[here[vapply(here, function(name) {
-    kind_family(there[[name]]) == kind_family(seen$columns[[name]])
-  }, TRUE)]])
+  there[setdiff(names(there), names(seen$columns))]
 }, several_said, "Columns")
+
+# By what lines of another table are found: columns under the same name, and the start of a period that a date of ours
+# lies in; only what finds one line at the most.
+room("match", "blank", asks = "By", entry = "choice", writes = chosen_offer,
+  reads = function(expr, blank) {
+    parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
+    both(vapply(parts, says_expr, ""))
+  },
+  offers = function(blank, seen, filled) {
+    table <- seen$tables[[says_expr(filled[[blank$in_table]])]]
+    there <- as.list(kinds_of(table))
+    alike <- Filter(function(name) isTRUE(kind_family(there[[name]]) == kind_family(seen$columns[[name]])),
+      intersect(names(there), names(seen$columns)))
+    ways <- c(alike, if (length(alike) > 1) list(alike))
+    found <- lapply(Filter(function(names) is_key_of(table, names), ways), function(names) {
+      if (length(names) == 1) as.name(names) else as.call(c(quote(c), lapply(names, as.name)))
+    })
+    lapply(c(found, matches_by_period(table, alike, there, seen)), function(expr) {
+      offer(expr, room_of("blank", "match")$reads(expr, blank))
+    })
+  }
+)
+
+is_key_of <- function(table, names) {
+  columns <- lapply(names, function(name) coded_columns(table, name)[[name]])
+  n <- size_of(table)
+  core_group_facts(core_group(unname(columns), n))$size == n
+}
+
+# lock and start_of(passed_on, "month") == month, where every month there is the start of one.
+matches_by_period <- function(table, alike, there, seen) {
+  ours <- names(of_kinds(seen$columns, "date"))
+  theirs <- setdiff(names(of_kinds(there, "date")), alike)
+  ways <- expand.grid(ours = ours, theirs = theirs, unit = c("year", "quarter", "month", "week"),
+    stringsAsFactors = FALSE)
+  utils::head(Filter(Negate(is.null), Map(function(ours, theirs, unit) {
+    days <- as_days(coded_columns(table, theirs)[[theirs]])
+    starts <- as_days(core_date_part(days, paste0("start_of_", unit), 1L))
+    if (anyNA(days) || any(days != starts) || !is_key_of(table, c(alike, theirs))) return(NULL)
+    by_date <- call("==", call("start_of", as.name(ours), unit), as.name(theirs))
+    if (length(alike)) as.call(c(quote(c), lapply(alike, as.name), by_date)) else by_date
+  }, ways$ours, ways$theirs, ways$unit, USE.NAMES = FALSE)), 1)
+}
 
 room("table", "blank", asks = "Table", entry = "choice", reads = reads_symbol, writes = chosen_offer,
   offers = function(blank, seen, filled) {

@@ -26,7 +26,7 @@ room("number", "blank", asks = "How many", entry = "number",
 # One of a few words; with `symbols` they are names, such as that of a figure.
 room("word", "blank", asks = "Which", entry = "choice", writes = chosen_offer,
   offers = function(blank, seen, filled) {
-    none <- if (blank$optional) list(offer(NULL, if (nzchar(blank$none)) blank$none else "no"))
+    none <- if (blank$optional) list(offer(NULL, if (is.null(blank$unsaid)) blank$none else blank$unsaid))
     c(none, unname(Map(function(label, value) {
       offer(if (isTRUE(blank$symbols)) as.name(value) else value, label)
     }, names(blank$words), blank$words)))

@@ -25,12 +25,15 @@ fillings_of <- function(phrase, seen) {
   fillings
 }
 
+# Columns beyond these are found in the blank of the part.
+most_spread <- 400
+
 # What a blank may hold at first: one value, or one list of values; all of them where it is spread.
 defaults_of <- function(blank, spread, seen, filled) {
   offers <- room_of("blank", blank$kind)$offers(blank, seen, filled)
   exprs <- lapply(offers, `[[`, "expr")
   if (length(exprs) == 0) return(list())
-  if (spread) return(if (blank$many) lapply(exprs, list) else exprs)
+  if (spread) return(utils::head(if (blank$many) lapply(exprs, list) else exprs, most_spread))
   if (!blank$many) return(exprs[1])
   if (is.list(exprs[[1]])) return(exprs[1])
   list(utils::head(exprs, if (is.null(blank$take)) 1 else blank$take))

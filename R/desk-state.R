@@ -26,8 +26,10 @@ brief_of_parts <- function(state, parts) {
 }
 
 # The state with its brief, and parts that cannot stand at rest. What is checked and what is drawn up must do without
-# them; `try_out` draws a brief up, or raises an error. `kept` is the part that must stand: its error goes on.
+# them; `try_out` draws a brief up, or raises an error. `kept` is the part that must stand: its error goes on. What
+# rested before makes way for what stood.
 state_settled <- function(state, try_out, kept = NULL) {
+  rested <- lapply(state$parts, vapply, function(part) !is.null(part$rests), TRUE)
   state$parts <- lapply(Filter(length, state$parts), lapply, function(part) {
     part["rests"] <- list(NULL)
     part
@@ -37,9 +39,17 @@ state_settled <- function(state, try_out, kept = NULL) {
     state$brief <- made
     return(state)
   }
-  state <- with_parts_at_rest(state, made, try_out, kept)
-  state$brief <- tried(state, state$parts, try_out)
-  state
+  places <- places_of_parts(state)
+  late <- vapply(places, function(place) isTRUE(rested[[place[[1]]]][place[[2]]]), TRUE)
+  places <- places[order(late)]
+  checked <- resting_by(state, function(brief) NULL, kept, places)
+  made <- tryCatch(tried(checked, checked$parts, try_out), idle_error = identity)
+  if (!is_brief(made)) {
+    checked <- resting_by(checked, try_out, kept, places)
+    made <- tried(checked, checked$parts, try_out)
+  }
+  checked$brief <- made
+  checked
 }
 
 tried <- function(state, parts, try_out) {
@@ -48,34 +58,38 @@ tried <- function(state, parts, try_out) {
   brief
 }
 
-# Part by part, in the order of work: what does not go with those before it rests. First by checking alone, and drawn
-# up where that is not enough.
-with_parts_at_rest <- function(state, error, try_out, kept) {
-  state <- resting_by(state, function(brief) NULL, kept)
-  drawn <- tryCatch(tried(state, state$parts, try_out), idle_error = identity)
-  if (is_brief(drawn)) state else resting_by(state, try_out, kept)
+# Where the parts that stand are, in the order of work: a list of section and index.
+places_of_parts <- function(state) {
+  found <- lapply(intersect(section_names(), names(state$parts)), function(section) {
+    lapply(seq_along(state$parts[[section]]), function(k) list(section, k))
+  })
+  Filter(function(place) part_stands(state$parts[[place[[1]]]][[place[[2]]]]), unlist(found, recursive = FALSE))
 }
 
-resting_by <- function(state, try_out, kept) {
-  sections <- intersect(section_names(), names(state$parts))
+# Part by part: what does not go with those before it rests.
+resting_by <- function(state, try_out, kept, places) {
   held <- list()
-  for (section in sections) for (k in seq_along(state$parts[[section]])) {
-    part <- state$parts[[section]][[k]]
+  for (place in places) {
+    part <- state$parts[[place[[1]]]][[place[[2]]]]
     if (!part_stands(part)) next
-    with_it <- held
-    with_it[[section]] <- c(held[[section]], list(part))
+    with_it <- c(held, list(place))
     wrong <- tryCatch({
-      try_out(brief_of_parts(state, with_it))
+      try_out(brief_of_parts(state, parts_at(state, with_it)))
       NULL
     }, idle_error = identity)
-    if (is.null(wrong)) {
-      held <- with_it
-      next
-    }
-    if (identical(kept, list(section, k))) stop(wrong)
-    state$parts[[section]][[k]]$rests <- paste(wrong$said, collapse = " ")
+    if (!is.null(wrong) && identical(as.character(kept), as.character(place))) stop(wrong)
+    if (is.null(wrong)) held <- with_it else
+      state$parts[[place[[1]]]][[place[[2]]]]$rests <- paste(wrong$said, collapse = " ")
   }
   state
+}
+
+# The parts at some places, in their order.
+parts_at <- function(state, places) {
+  sections <- vapply(places, `[[`, "", 1)
+  lapply(stats::setNames(nm = unique(sections)), function(section) {
+    state$parts[[section]][sort(vapply(places[sections == section], `[[`, 1, 2))]
+  })
 }
 
 # Changes of parts -----------------------------------------------------------------------------------------------------

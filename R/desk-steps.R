@@ -7,6 +7,7 @@ new_desk <- function(x, tables = list(), watch = function(section) NULL) {
   desk$watch <- watch
   desk$steps <- list()
   desk$at <- 0
+  desk$face <- "statement"
   state <- state_settled(state_of(x, tables), function(brief) desk_draw(desk, brief))
   step_taken(desk, state, "opened")
 }
@@ -47,7 +48,7 @@ desk_act <- function(desk, what, asked = list()) {
   desk_draw(desk, before$brief)
   done <- room_of("act", what)$does(before, asked, desk_view(desk))
   state <- tryCatch(
-    state_settled(done$state, function(brief) desk_draw(desk, brief), done$kept),
+    state_settled(done$state, function(brief) desk_draw(desk, brief), if (stood(before, done$kept)) done$kept),
     error = function(e) {
       desk_draw(desk, before$brief)
       stop(e)
@@ -59,6 +60,13 @@ desk_act <- function(desk, what, asked = list()) {
   )
   if (!identical(state[c("parts", "narrow")], before[c("parts", "narrow")])) step_taken(desk, state, done$said)
   invisible(done)
+}
+
+# What rested before may go on to rest; anything else that is acted on must stand.
+stood <- function(before, kept) {
+  if (is.null(kept)) return(FALSE)
+  parts <- before$parts[[kept[[1]]]]
+  length(parts) < kept[[2]] || is.null(parts[[kept[[2]]]]$rests)
 }
 
 step_taken <- function(desk, state, said) {

@@ -6,7 +6,7 @@ without_made <- function(args, ctx) {
   args
 }
 
-room("count", "figure",
+room("count", "figure", asked_often = TRUE,
   args = alist(x = NULL), takes = list(x = "any"), gives = "integer", additive = TRUE, of_none = 0L,
   ready = function(args, ctx) {
     x <- args$x

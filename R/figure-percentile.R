@@ -57,7 +57,7 @@ room("percentile", "figure",
   exact = NULL,
   by_hand = function(x, value, node) middle_of(x, part_asked(node), value),
   phrases = list(phrase("the {p} percentile of {x}", quote(percentile(.x, .p)), named = "{p}_of_{x}",
-    x = blank("entry_column", of = "measured"), p = blank("word", words = c(
+    x = blank("entry_column", of = "measured"), p = blank("word", asks = "Percentile", words = c(
       "90th" = 0.9, "75th" = 0.75, "25th" = 0.25, "10th" = 0.1, "95th" = 0.95, "99th" = 0.99)))),
   words = function(node) {
     p <- if (is.null(node$args$p)) 0.9 else part_asked(node)

@@ -1,4 +1,4 @@
-room("sum", "figure",
+room("sum", "figure", asked_often = TRUE,
   args = alist(x = ), takes = list(x = "number"), additive = TRUE,
   gives = function(kind, ...) if (kind == "integer64") "integer64" else "double",
   fold = function(node) {
@@ -17,7 +17,7 @@ room("sum", "figure",
   words = "the total of {x}"
 )
 
-room("mean", "figure",
+room("mean", "figure", asked_often = TRUE,
   args = alist(x = , weight = NULL), takes = list(x = "number", weight = "number"),
   additive = FALSE, gives = "double",
   ready = function(args, ctx) {

@@ -4,11 +4,6 @@ gather_others <- function(drawn, checked) {
   wanted <- Filter(function(part) part$type != "condition" && part$others, checked)
   if (length(wanted) == 0 || drawn$lines$hidden == 0) return(drawn)
   lines <- drawn$lines
-  if (lines$grain != "lines") {
-    stop_idle(
-      "bad_argument", "In the section `show`: others = TRUE needs `lines`; without them each entry stands alone."
-    )
-  }
   per <- vapply(wanted[[1]]$per, function(node) node$name, "")
   rest <- which(!lines$shown & !is_subtotal(lines))
   gathered <- core_group(unname(lapply(lines$columns[per], pick_rows, rows = rest)), length(rest))

@@ -1,16 +1,16 @@
 # A statement as texts in cells, as every face of it shows them: the terminal, a text file, a page of HTML.
 
 # list(headings, over, texts, right, kind, above, below): texts is a list of character vectors, one a column.
-page_cells <- function(x) {
+# Of some rows, with the decimals of all.
+page_cells <- function(x, rows = seq_len(nrow(x)), decimals = decimals_of(x, layout_shown(x))) {
   facts <- attr(x, "idle")
-  layout <- Filter(function(part) part$name %in% names(x), facts$layout)
-  rows <- seq_len(nrow(x))
-  columns <- lapply(layout, function(part) x[[part$name]])
+  layout <- layout_shown(x)
+  columns <- lapply(layout, function(part) pick_plain(x[[part$name]], rows))
   keys <- vapply(layout, function(part) part$name %in% facts$keys, TRUE)
   footed <- if (all(level_columns %in% names(x))) footed_page(x, facts, layout, rows)
   texts <- Map(
-    column_texts, columns, lapply(layout, `[[`, "format"), keys, list(x$line_kind),
-    lapply(layout, function(part) blank_cells(part, nrow(x), rows)), decimals_of(x, layout)
+    column_texts, columns, lapply(layout, `[[`, "format"), keys, list(pick_plain(x$line_kind, rows)),
+    lapply(layout, function(part) blank_cells(part, nrow(x), rows)), decimals
   )
   texts[as.integer(names(footed$texts))] <- footed$texts
   part_text <- function(part, name, other) if (is.null(part[[name]])) other(part) else part[[name]]
@@ -18,9 +18,11 @@ page_cells <- function(x) {
     headings = vapply(layout, part_text, "", "under", function(part) part$heading),
     over = vapply(layout, part_text, "", "over", function(part) ""), texts = unname(texts),
     right = vapply(columns, is_right_aligned, TRUE) & !keys,
-    kind = if (is.null(x$line_kind)) rep("line", nrow(x)) else x$line_kind, above = footed$above, below = footed$below
+    kind = if (is.null(x$line_kind)) rep("line", length(rows)) else x$line_kind[rows], above = footed$above, below = footed$below
   )
 }
+
+layout_shown <- function(x) Filter(function(part) part$name %in% names(x), attr(x, "idle")$layout)
 
 # The same whatever lines are shown, and for all columns of a figure that stand side by side.
 decimals_of <- function(x, layout) {

@@ -127,12 +127,12 @@ phrases_of_rooms <- function(kind, seen = NULL) {
 # Blanks that several rooms have.
 framed_word <- function(first = "sum") {
   words <- c(total = "sum", average = "mean", smallest = "min", largest = "max")
-  blank("word", symbols = TRUE, words = words[order(words != first)])
+  blank("word", symbols = TRUE, asks = "Figure", words = words[order(words != first)])
 }
 
 span_word <- function(first = "days") {
   spans <- c("days", "weeks", "months", "quarters", "years")
-  blank("word", symbols = TRUE, words = stats::setNames(nm = spans[order(spans != first)]))
+  blank("word", symbols = TRUE, asks = "Of what", words = stats::setNames(nm = spans[order(spans != first)]))
 }
 
 # The same figure of the entries that have one value of a column.

@@ -62,7 +62,7 @@ room("start_of", "row", topic = "dates",
   words = "the first day of the day's week (Monday), month, quarter or year",
   phrases = list(phrase("the {unit} of {x}, as a date", quote(start_of(.x, .unit)), named = "{unit}",
     group = "dates", spread = c("x", "unit"), x = blank("column", of = "moment"),
-    unit = blank("word", words = c(month = "month", week = "week", quarter = "quarter", year = "year"))))
+    unit = blank("word", asks = "Period", words = c(month = "month", week = "week", quarter = "quarter", year = "year"))))
 )
 
 room("as_date", "row", topic = "dates",

@@ -7,7 +7,7 @@ room("abreast", "section",
     example = "columns_of(paid, totals = \"both\")"),
   clause = clause("categories across ...", "Side by side:", function(seen) list(
     phrase("the {key}s, {totals}", quote(columns_of(.key, totals = .totals)), spread = "key",
-      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, none = "without totals", words = c(
+      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, asks = "Totals", none = "without totals", words = c(
         "with totals beside each row" = "side", "with totals at the foot" = "foot",
         "with totals beside each row and at the foot" = "both"))),
     phrase("the {key}s", quote(.key), key = blank("key", few = TRUE))

@@ -64,11 +64,11 @@ room_of_defaults <- function(name, words, option, clause) {
 
 room_of_defaults("per", "Windows go by group: %s", list(
   takes = "KEYS", does = "the group of windows that do not say their own", example = "lock"
-), clause("a group that ranks, shares and running figures keep to", "Figures beside lines keep to each",
+), clause("ranks always within ...", "Figures beside lines keep to each",
   function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "named"), spread = "x"))))
 room_of_defaults("along", "Windows go along: %s", list(
   takes = "KEYS", does = "the order of windows that do not say their own", example = "passed_on"
-), clause("an order that running figures follow", "Running figures go along",
+), clause("running always along ...", "Running figures go along",
   function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "ordered"), spread = "x"))))
 
 # By choosing: shares, places, running figures and neighbours, the figures of a whole group, and arithmetic.

@@ -3,7 +3,7 @@
 room("chart", "section",
   place = 14, read = read_items,
   option = list(takes = "KIND(...)", does = "the kind of picture, and what it shows", example = "bars(receipts)"),
-  clause = clause("a picture", "Draw", function(seen) {
+  clause = clause("a picture ...", "Draw", function(seen) {
     lapply(listed_rooms("chart"), function(name) phrase(plain_words(room_of("chart", name)), call(name)))
   }, one = TRUE),
   check = function(items, ctx) {

@@ -4,7 +4,7 @@ room("columns", "section",
   place = 2, read = read_items, windows = TRUE,
   option = list(takes = "NAME=EXPR,...", does = "columns worked out for each entry",
     example = "month = start_of(passed_on, \"month\")"),
-  clause = clause("work out a column", "For each entry, work out",
+  clause = clause("another column ...", "For each entry, work out",
     function(seen) in_groups(phrases_of_rooms("row"), "conditions", FALSE), named = "needed"),
   check = function(items, ctx) {
     check_named(items, ctx, "the column")

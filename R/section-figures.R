@@ -4,7 +4,7 @@ room("figures", "section",
   place = 5, read = read_items,
   option = list(takes = "NAME=FIGURE,...", does = "what is computed for each line",
     example = "receipts = sum(toll), passages = count()"),
-  clause = clause("figures on each line", "On each line:", function(seen) ways_to_figure(), named = "needed"),
+  clause = clause("figures on each line ...", "On each line:", function(seen) ways_to_figure(), named = "needed"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") {
       stop_in(
@@ -91,7 +91,9 @@ figure_notes <- function(node, fact) {
 
 # By choosing: each figure of a column, of all entries or of some, and what two figures make.
 ways_to_figure <- function() {
-  own <- unlist(lapply(listed_rooms("figure"), phrases_of_figure), recursive = FALSE)
+  figures <- listed_rooms("figure")
+  first <- vapply(figures, function(name) !isTRUE(room_of("figure", name)$asked_often), TRUE)
+  own <- unlist(lapply(figures[order(first)], phrases_of_figure), recursive = FALSE)
   c(
     in_groups(own, "of some entries", FALSE),
     list(phrase("the total of {x} divided by that of {y}", quote(sum(.x) / sum(.y)), named = "{x}_by_{y}",
@@ -114,7 +116,8 @@ phrases_of_figure <- function(name) {
   of <- if (is.null(figure$takes$x)) "measured" else figure$takes$x
   plain <- phrase(says, call(name, quote(.x)), named = figure_name_offered(name),
     x = blank("entry_column", of = if (of == "number") "measure" else of))
-  c(list(plain), with_condition(plain))
+  often <- isTRUE(figure$asked_often)
+  c(list(utils::modifyList(plain, list(spread = if (often) "x" else character()))), with_condition(plain))
 }
 
 figure_name_offered <- function(name) paste0(gsub("[^a-z]+", "_", name), "_of_{x}")

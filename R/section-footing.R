@@ -3,7 +3,7 @@
 room("footing", "section",
   place = 6, read = read_items,
   option = list(takes = "SUBTOTALS", does = "subtotals and a grand total", example = "rollup(reach, lock)"),
-  clause = clause("with subtotals ...", "With", function(seen) ways_to_foot()),
+  clause = clause("subtotals ...", "With", function(seen) ways_to_foot()),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "subtotals need lines to be of, and the brief does not say what makes a line.",
@@ -141,7 +141,7 @@ every_set <- function(parts, ctx) {
 
 # By choosing: the total alone, subtotals of one key, of the keys in turn, of every set of them.
 ways_to_foot <- function() {
-  where <- blank("word", optional = TRUE, none = "after", words = c(before = "before"))
+  where <- blank("word", optional = TRUE, asks = "They stand", none = "after", words = c(before = "before"))
   list(
     phrase("a grand total", quote(whole())),
     phrase("subtotals by {keys}, in turn, and a grand total, {where} their lines",

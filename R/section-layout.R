@@ -4,7 +4,7 @@ room("layout", "section",
   place = 11, read = read_items,
   option = list(takes = "HEADING=COLUMN,...", does = "columns shown, their headings and formats",
     example = "Lock = lock, Receipts = money(receipts)"),
-  clause = clause("columns, headings and formats", "Lay out", function(seen) ways_to_lay_out(), named = "may",
+  clause = clause("headings and formats ...", "Lay out", function(seen) ways_to_lay_out(), named = "may",
     completed = quote(rest())),
   check = function(items, ctx) {
     ctx <- columns_to_lay_out(ctx)

@@ -188,7 +188,7 @@ ways_to_make_lines <- function(seen) {
       phrase("{x}", quote(.x), x = blank("column", of = "measured"), spread = "x", group = "single values"),
       phrase("{unit} of {x}, without a gap", quote(unbroken(.x, .unit)), named = "{unit}", group = "dates",
         x = blank("column", of = "moment"),
-        unit = blank("word", words = c(month = "month", day = "day", week = "week", quarter = "quarter", year = "year")))
+        unit = blank("word", asks = "Period", words = c(month = "month", day = "day", week = "week", quarter = "quarter", year = "year")))
     ),
     list(
       phrase("combination of {keys}, also those that do not occur", quote(crossed(.keys)),

@@ -4,7 +4,7 @@
 room("locale", "section",
   place = 0, read = read_words,
   option = list(takes = "LANGUAGE", does = "the language whose alphabet sorts text", example = "sv"),
-  clause = clause("text in the order of a language", "Text goes in the order of", function(seen) {
+  clause = clause("a language's order ...", "Text goes in the order of", function(seen) {
     list(phrase("{language}", quote(.language), spread = "language", language = blank("word", words = c(
       English = "en", German = "de", French = "fr", Spanish = "es", Swedish = "sv", Danish = "da", Polish = "pl",
       Czech = "cs", Dutch = "nl", Italian = "it", Portuguese = "pt", Finnish = "fi", Norwegian = "nb"

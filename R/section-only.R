@@ -3,7 +3,7 @@
 room("only", "section",
   place = 3, read = read_items, windows = TRUE,
   option = list(takes = "CONDITIONS", does = "which entries count", example = "toll > 0, paid == \"cash\""),
-  clause = clause("only some of the entries", "Keep only entries where",
+  clause = clause("only some entries ...", "Keep only entries where",
     function(seen) in_groups(phrases_of_rooms("row"), "conditions")),
   check = function(items, ctx) {
     ctx$figure_hint <- "To keep lines by a figure, use the section `show`."

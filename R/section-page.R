@@ -3,7 +3,7 @@
 room("title", "section",
   place = 20, read = read_words,
   option = list(takes = "TEXT", does = "the heading of the page", example = "Receipts by lock"),
-  clause = clause("a title", "Titled", function(seen) {
+  clause = clause("a title ...", "Titled", function(seen) {
     list(phrase("{text}", quote(.text), text = blank("words", default = "Statement")))
   }, one = TRUE),
   check = function(items, ctx) {
@@ -25,7 +25,7 @@ room("title", "section",
 room("notes", "section",
   place = 21, read = read_remarks,
   option = list(takes = "TEXT", does = "a remark on the page", example = "Tolls before refunds"),
-  clause = clause("a remark", "With the remark", function(seen) {
+  clause = clause("a remark ...", "With the remark", function(seen) {
     list(phrase("{text}", quote(.text), text = blank("words", default = "A remark.")))
   }),
   check = function(items, ctx) {

@@ -6,7 +6,7 @@ room("prepare", "section",
   place = 1, read = read_items,
   option = list(takes = "CALLS", does = "repairs, other tables, calendars, changes of shape: see help preparations",
     example = "mend_keys(lock), bring_in(locks, match = lock)"),
-  clause = clause("repair the entries, or bring in another table", "First,",
+  clause = clause("repairs, other tables ...", "First,",
     function(seen) phrases_of_rooms("preparation")),
   check = function(items, ctx) {
     checked <- list()

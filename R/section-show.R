@@ -4,7 +4,7 @@
 room("show", "section",
   place = 8, read = read_items, windows = TRUE,
   option = list(takes = "CONDITIONS", does = "which lines are shown", example = "top(10, receipts)"),
-  clause = clause("show only some lines ...", "Show", function(seen) ways_to_show()),
+  clause = clause("only some lines ...", "Show", function(seen) ways_to_show()),
   check = function(items, ctx) {
     lapply(items, function(item) {
       if (rlang::is_call(item$expr, c("top", "bottom"))) return(check_top(item, ctx))
@@ -126,6 +126,9 @@ check_top <- function(item, ctx) {
     stop_in(ctx, "bad_argument", "ties is \"keep\" or \"by_entry\".")
   }
   others <- one_value(parts$others, item$values, "others", ctx)
+  if (isTRUE(others) && ctx$grain != "lines") stop_in(
+    ctx, "bad_argument", "others = TRUE needs `lines`; without them each entry stands alone."
+  )
   node <- check_node(parts$x, item$values, ctx)
   check_kinds(list(x = node), list(x = "ordered"), type, ctx)
   list(
@@ -185,7 +188,7 @@ ways_to_show <- function() {
       as.call(c(as.name(end), quote(.n), quote(.x), per = quote(.per), others = quote(.others))),
       n = blank("number", default = 10, least = 1), x = blank("column", of = "measured"),
       per = blank("group", optional = TRUE),
-      others = blank("word", optional = TRUE, words = c("the rest in a line" = TRUE)))
+      others = blank("word", optional = TRUE, asks = "The rest", unsaid = "left out", words = c("the rest in a line" = TRUE)))
   })
   conditions <- in_groups(phrases_of_rooms("row"), "conditions")
   c(ends, lapply(conditions, function(one) utils::modifyList(one, list(says = paste("lines where", one$says)))))

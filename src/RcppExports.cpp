@@ -743,12 +743,13 @@ BEGIN_RCPP
 END_RCPP
 }
 // core_set_progress
-void core_set_progress(SEXP tick);
-RcppExport SEXP _idleledger_core_set_progress(SEXP tickSEXP) {
+void core_set_progress(SEXP tick, double after);
+RcppExport SEXP _idleledger_core_set_progress(SEXP tickSEXP, SEXP afterSEXP) {
 BEGIN_RCPP
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type tick(tickSEXP);
-    core_set_progress(tick);
+    Rcpp::traits::input_parameter< double >::type after(afterSEXP);
+    core_set_progress(tick, after);
     return R_NilValue;
 END_RCPP
 }
@@ -824,7 +825,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_rows_carried", (DL_FUNC) &_idleledger_core_rows_carried, 2},
     {"_idleledger_core_rows_earlier", (DL_FUNC) &_idleledger_core_rows_earlier, 3},
     {"_idleledger_core_number_runs", (DL_FUNC) &_idleledger_core_number_runs, 4},
-    {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 1},
+    {"_idleledger_core_set_progress", (DL_FUNC) &_idleledger_core_set_progress, 2},
     {"_idleledger_core_threads", (DL_FUNC) &_idleledger_core_threads, 0},
     {NULL, NULL, 0}
 };

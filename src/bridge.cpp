@@ -12,13 +12,14 @@ namespace {
 
 SEXP progress_function = R_NilValue;
 std::chrono::steady_clock::time_point job_began;
+std::chrono::duration<double> progress_after(2);  // seconds before a job tells how far it is
 
 void check_interrupt(void*) { R_CheckUserInterrupt(); }
 
 bool keep_going(double part) {
   if (R_ToplevelExec(check_interrupt, nullptr) == FALSE) return false;
   const auto waited = std::chrono::steady_clock::now() - job_began;
-  if (part >= 0 && waited > std::chrono::seconds(2) && !Rf_isNull(progress_function)) {
+  if (part >= 0 && waited > progress_after && !Rf_isNull(progress_function)) {
     Rcpp::Function tick(progress_function);
     tick(part);
   }
@@ -130,8 +131,9 @@ SEXP fresh_numbers(std::size_t n) {
 }  // namespace bridge
 
 // [[Rcpp::export]]
-void core_set_progress(SEXP tick) {
+void core_set_progress(SEXP tick, double after = 2) {
   using bridge::progress_function;
+  bridge::progress_after = std::chrono::duration<double>(after);
   if (!Rf_isNull(progress_function)) R_ReleaseObject(progress_function);
   progress_function = tick;
   if (!Rf_isNull(tick)) R_PreserveObject(tick);

@@ -1,0 +1,137 @@
+# What the page asks, and the pieces of HTML that it gets: a list of regions by name, with what is said of it to whoever
+# listens. Nothing here knows how they travel.
+
+# `asked` is what came from the browser: `do`, and what that needs. Errors are said where they were made.
+desk_answer <- function(desk, asked) {
+  local_utf8()
+  do <- if (is_one_text(asked$`do`)) asked$`do` else ""
+  asked <- asked_safely(asked)
+  tryCatch(
+    if (do %in% names(desk_requests)) desk_requests[[do]](desk, asked) else answer_act(desk, do, asked),
+    idle_error = function(e) answer_wrong(desk, asked, paste(e$said, collapse = " ")),
+    error = function(e) answer_wrong(desk, asked, conditionMessage(e))
+  )
+}
+
+# Numbers as numbers, texts as they are; all else is left out.
+asked_safely <- function(asked) {
+  for (name in c("index", "row", "at", "check", "first")) {
+    if (!is.null(asked[[name]])) asked[[name]] <- suppressWarnings(as.numeric(unlist(asked[[name]])[1]))
+    if (isTRUE(is.na(asked[[name]]))) asked[[name]] <- -1
+  }
+  asked[c("conditions", "desk")] <- NULL
+  asked
+}
+
+# Without the line ends between tags, which would show as blanks.
+html_text_of <- function(...) {
+  html <- as.character(htmltools::doRenderTags(htmltools::tagList(...), indent = FALSE))
+  pieces <- strsplit(html, "(?=<pre)|(?<=</pre>)", perl = TRUE)[[1]]
+  plain <- !cumsum(startsWith(pieces, "<pre")) > 0
+  pieces[plain] <- gsub("\n", "", pieces[plain], fixed = TRUE)
+  paste(pieces, collapse = "")
+}
+
+# What is wrong stands in the slip if one is open there, and the page stays as it is.
+answer_wrong <- function(desk, asked, wrong) {
+  list(wrong = wrong, said = paste("Not done:", wrong), section = asked$section, index = asked$index)
+}
+
+answer_all <- function(desk, said = "") {
+  c(answer_page(desk), list(said = said))
+}
+
+# The regions that change when the page does.
+answer_page <- function(desk) {
+  list(
+    title = clean_text(page_title(desk$brief)), sentence = html_text_of(html_sentence(desk)),
+    face = html_text_of(desk_faces[[desk$face]](desk)), steps = html_text_of(html_step_list(desk)),
+    back = desk$steps[[desk$at]]$from > 0, forward = length(desk$ahead) > 0, shown = desk$face, margin_soon = TRUE
+  )
+}
+
+# Acts change the sentence; the slip follows the part that was acted upon.
+answer_act <- function(desk, do, asked) {
+  if (!is.null(asked$check)) asked$check <- desk_tie_out(desk)$checks[[asked$check]]
+  if (!is.null(asked$row) && identical(do, "narrow")) {
+    asked$conditions <- conditions_of_line(desk$drawn, cell_meant(desk, asked$row, asked$column)$line)
+  }
+  done <- desk_act(desk, do, asked)
+  answer <- answer_all(desk, paste0(done$said, ". ", statement_size_said(desk$statement), "."))
+  if (do %in% c("narrow", "widen")) return(c(answer, list(side = "")))
+  at <- slip_after(desk, do, asked, done)
+  if (is.null(at)) c(answer, if (!is.null(asked$section)) list(slip = "")) else c(answer, answer_slip(desk, at[[1]],
+    at[[2]]))
+}
+
+# Where the slip goes: with what moved, to what was added; away with what is gone.
+slip_after <- function(desk, do, asked, done) {
+  parts <- desk_state(desk)$parts[[paste0("", asked$section)]]
+  if (is.null(asked$section) || length(parts) == 0 || do == "drop") return(NULL)
+  at <- if (!is.null(done$kept)) done$kept[[2]] else asked$index
+  if (do == "move") at <- asked$index + if (identical(asked$way, "earlier")) -1 else 1
+  list(asked$section, max(1, min(at, length(parts))))
+}
+
+answer_slip <- function(desk, section, index = NULL) {
+  list(slip = html_text_of(html_slip(desk, section, index)), section = section, index = index)
+}
+
+# The page's other faces ------------------------------------------------------------------------------------------
+
+desk_faces <- list(
+  statement = function(desk) html_statement(desk),
+  chart = function(desk) {
+    tags <- htmltools::tags
+    need_package("ggplot2", "charts")
+    picture <- tryCatch(chart_as_image(desk$statement), idle_no_chart = identity)
+    if (inherits(picture, "error")) return(tags$p(class = "quiet", clean_text(paste(picture$said, collapse = " "))))
+    tags$figure(tags$img(src = picture$src, alt = picture$alt))
+  },
+  report = function(desk) {
+    html <- report_html(list(desk$statement), list(desk_tie_out(desk)), statement_part(desk$statement, "title"), TRUE,
+      FALSE, getwd())
+    htmltools::tags$iframe(class = "report", title = "Report", sandbox = "allow-scripts", srcdoc = html)
+  }
+)
+
+# Requests that leave the sentence as it is ---------------------------------------------------------------------------
+
+desk_requests <- list(
+  hello = function(desk, asked) c(answer_all(desk), list(slip = "", side = "")),
+  open = function(desk, asked) {
+    section <- asked_section(asked)
+    answer_slip(desk, section, asked$index)
+  },
+  margin = function(desk, asked) list(margin = html_text_of(html_margin(desk))),
+  rows = function(desk, asked) list(rows = more_rows(desk, asked$first)),
+  face = function(desk, asked) {
+    face <- if (is_one_text(asked$face) && asked$face %in% names(desk_faces)) asked$face else "statement"
+    before <- desk$face
+    desk$face <- face
+    tryCatch(c(answer_page(desk), list(said = paste("The page as", face))), error = function(e) {
+      desk$face <- before
+      stop(e)
+    })
+  },
+  behind = function(desk, asked) {
+    behind <- html_behind(desk, asked$row, asked$column)
+    list(side = html_text_of(behind$html), side_title = clean_text(behind$title))
+  },
+  back = function(desk, asked) {
+    moved <- desk_back(desk)
+    c(answer_all(desk, if (moved) "One step back." else "This is the first step."), list(slip = ""))
+  },
+  forward = function(desk, asked) {
+    moved <- desk_forward(desk)
+    c(answer_all(desk, if (moved) "One step forward." else "There is no step ahead."), list(slip = ""))
+  },
+  step = function(desk, asked) {
+    desk_step_to(desk, asked$at)
+    c(answer_all(desk, sprintf("Step %d.", asked$at)), list(slip = ""))
+  },
+  compare = function(desk, asked) {
+    list(side = html_text_of(html_comparison(desk, asked$at)), side_title = sprintf("Compared with step %d", asked$at))
+  },
+  take = function(desk, asked) answer_taken(desk, asked$as)
+)

@@ -1,0 +1,106 @@
+# The desk as a local page: answers travel over the connection of a tab. It listens on the loopback address alone, and
+# answers nobody who does not know its token.
+
+# `tabs` is an environment: the desks by the names of their tabs, which are live, which was asked last.
+desk_app <- function(first, token, once, tabs) {
+  shiny::registerInputHandler("desk.stop", function(value, session, name) {
+    tabs$stop <- TRUE
+    value
+  }, force = TRUE)
+  shiny::shinyApp(
+    ui = function(request) {
+      if (!knows_token(request$QUERY_STRING, token) || !is_local_host(request$HTTP_HOST)) {
+        return(htmltools::tags$p("Open the desk by the address that R printed: it carries the key to it."))
+      }
+      desk_page(token)
+    },
+    server = function(input, output, session) {
+      if (!knows_token(shiny::isolate(session$clientData$url_search), token)) return(session$close())
+      serve_tab(input, session, tabs, first, once)
+    }
+  )
+}
+
+knows_token <- function(query, token) {
+  is_one_text(query) && identical(shiny::parseQueryString(query)$key, token)
+}
+
+is_local_host <- function(host) is_one_text(host) && grepl("^(127[.]0[.]0[.]1|localhost|\\[::1\\])(:[0-9]+)?$", host)
+
+# One tab: its own desk, which is found again when the page is loaded anew.
+serve_tab <- function(input, session, tabs, first, once) {
+  mine <- new.env(parent = emptyenv())
+  session$onSessionEnded(function() {
+    tabs$live <- setdiff(tabs$live, mine$tab)
+    if (once) later::later(function() if (length(tabs$live) == 0) shiny::stopApp(), 2)
+  })
+  shiny::observeEvent(input$asked, {
+    asked <- input$asked
+    if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
+    tabs$last <- mine$desk
+    answer <- while_watched(mine$desk, session, tabs, desk_answer(mine$desk, asked))
+    if (!is.null(answer$take)) answer$take <- taken_link(mine$desk, answer$take, session)
+    send_answer(session, c(answer, list(tab = mine$tab, n = asked$n)))
+  })
+}
+
+# Two tabs under one name (one was copied) go their own ways.
+desk_of_tab <- function(tabs, tab, first, mine) {
+  known <- is_one_text(tab) && !is.null(tabs$desks[[tab]])
+  if (known && !tab %in% tabs$live) {
+    mine$tab <- tab
+  } else {
+    mine$tab <- random_key(8)
+    tabs$desks[[mine$tab]] <- copy_of_desk(if (known) tabs$desks[[tab]] else first)
+  }
+  tabs$live <- c(tabs$live, mine$tab)
+  tabs$desks[[mine$tab]]
+}
+
+send_answer <- function(session, answer) session$sendCustomMessage("desk", Filter(Negate(is.null), answer))
+
+# While a page is worked, its progress goes to the browser, and a wish to stop is heard.
+while_watched <- function(desk, session, tabs, work) {
+  tabs$stop <- FALSE
+  tick <- function(part) {
+    later::run_now(0)
+    if (isTRUE(tabs$stop)) {
+      tabs$stop <- FALSE
+      tools::pskill(Sys.getpid(), tools::SIGINT)
+    }
+    send_answer(session, list(part = part))
+  }
+  desk$watch <- function(section) tick(-1)
+  core_set_progress(tick, 0.3)
+  on.exit(core_set_progress(progress_tick, 2))
+  tryCatch(work, interrupt = function(e) list(wrong = "Stopped.", said = "Stopped."))
+}
+
+# A file to take away, under an address that this tab alone knows.
+taken_link <- function(desk, as, session) {
+  name <- file_to_take(desk, ways_to_take[[as]]$file)
+  path <- file.path(tempfile("taken"), name)
+  dir.create(dirname(path))
+  write_taken(desk, as, path)
+  url <- session$registerDataObj(random_key(8), path, function(data, req) {
+    shiny::httpResponse(200, "application/octet-stream", list(file = data, owned = FALSE),
+      headers = list("Content-Disposition" = sprintf("attachment; filename=\"%s\"", basename(data))))
+  })
+  list(url = url, name = name)
+}
+
+# From the system's own source of chance, whatever seed is set.
+random_key <- function(bytes = 16) paste(as.character(system_bytes(bytes)), collapse = "")
+
+system_bytes <- function(n) {
+  source <- "/dev/urandom"
+  if (file.exists(source)) {
+    from <- file(source, "rb", raw = TRUE)
+    on.exit(close(from))
+    return(readBin(from, "raw", n))
+  }
+  withr::with_preserve_seed({
+    set.seed(NULL)
+    as.raw(sample(0:255, n, replace = TRUE))
+  })
+}

@@ -1,0 +1,43 @@
+# Taking the page away: as text to copy, or as a file.
+
+ways_to_take <- list(
+  brief = list(label = "The brief, as a file", text = function(desk) paste(c(sprintf("# A brief of Idle Ledger: %s.",
+    gsub("[\r\n]", " ", page_title(desk$brief))), yaml_lines(Filter(length, brief_as_list(desk$brief, getwd())))),
+  collapse = "\n"), file = "brief.yaml"),
+  call = list(label = "The R call", text = function(desk) paste(unclass(as_call(desk$brief)), collapse = "\n")),
+  command = list(label = "The command line", text = function(desk) command_of_page(desk$brief)),
+  csv = list(label = "CSV", file = "csv"), xlsx = list(label = "Workbook", file = "xlsx"),
+  report = list(label = "Report", file = "html")
+)
+
+command_of_page <- function(brief) {
+  words <- command_of(brief)
+  if (is.null(words)) return("This page cannot be written as one command: take the brief as a file.")
+  words
+}
+
+answer_taken <- function(desk, as) {
+  if (!is_one_text(as) || !as %in% names(ways_to_take)) stop_idle("bad_argument", "There is no such way to take it away.")
+  way <- ways_to_take[[as]]
+  tags <- htmltools::tags
+  text <- if (!is.null(way$text)) way$text(desk)
+  list(
+    side_title = way$label, side = if (!is.null(text)) html_text_of(
+      tags$p(tags$button(type = "button", `data-do` = "copy", "Copy"), if (!is.null(way$file)) tags$button(
+        type = "button", `data-do` = "save", `data-name` = file_to_take(desk, way$file), "Save")),
+      tags$pre(id = "taken", tabindex = "0", clean_text_lines(text))
+    ), take = if (is.null(text)) as
+  )
+}
+
+# The page's title as the name of a file.
+file_to_take <- function(desk, ending) {
+  name <- gsub("^-+|-+$", "", gsub("[^a-z0-9]+", "-", tolower(page_title(desk$brief))))
+  paste0(if (nzchar(name)) substr(name, 1, 60) else "page", ".", ending)
+}
+
+# Writes the page to a path, drawn up anew.
+write_taken <- function(desk, as, path) {
+  if (as == "report") return(invisible(report(desk$brief, path)))
+  write_statement(draw_up(desk$brief), path)
+}
