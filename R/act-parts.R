@@ -23,7 +23,7 @@ room("choose", "act",
     parts <- state$parts[[section]]
     index <- if (is.null(asked$index)) length(parts) + 1 else asked$index
     seen <- view(state, section, index)
-    choice <- Find(function(one) identical(one$key, asked$key), choices_of(seen))
+    choice <- choice_of_key(seen, asked$key)
     if (is.null(choice)) stop_idle("bad_argument", "This choice does not fit any more.", "Open the part anew.")
     part <- as_part(captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen)))
     if (is.null(asked$index)) return(part_added(state, section, part, choice$phrase$alone, seen))

@@ -42,7 +42,7 @@ room_of_columns <- function(name, columns_of, reads = reads_symbol, asks = "Colu
       columns <- columns_of(blank, seen, filled)
       other <- if (!is.null(blank$other_than)) says_expr(filled[[blank$other_than]])
       names <- names(columns)
-      if (identical(blank$of, "measure")) names <- names[order(vapply(names, seen$is_number_of_a_row, TRUE))]
+      if (isTRUE(blank$of %in% c("measure", "measured"))) names <- names[order(vapply(names, seen$is_number_of_a_row, TRUE))]
       if (length(names) > 1) names <- c(setdiff(names, other), intersect(names, other))
       none <- if (blank$optional) list(offer(NULL, "the whole"))
       c(none, lapply(names, function(name) offer(as.name(name), detail = seen$detail(name, columns[[name]]))))

@@ -73,8 +73,8 @@ slip_after <- function(desk, do, asked, done) {
   list(asked$section, max(1, min(at, length(parts))))
 }
 
-answer_slip <- function(desk, section, index = NULL) {
-  list(slip = html_text_of(html_slip(desk, section, index)), section = section, index = index)
+answer_slip <- function(desk, section, index = NULL, ways = FALSE) {
+  list(slip = html_text_of(html_slip(desk, section, index, ways)), section = section, index = index)
 }
 
 # The page's other faces ------------------------------------------------------------------------------------------
@@ -101,7 +101,7 @@ desk_requests <- list(
   hello = function(desk, asked) c(answer_all(desk), list(slip = "", side = "")),
   open = function(desk, asked) {
     section <- asked_section(asked)
-    answer_slip(desk, section, asked$index)
+    answer_slip(desk, section, asked$index, !is.null(asked$ways))
   },
   margin = function(desk, asked) list(margin = html_text_of(html_margin(desk))),
   rows = function(desk, asked) list(rows = more_rows(desk, asked$first)),

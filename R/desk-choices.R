@@ -2,11 +2,18 @@
 # section takes it.
 
 # list(key, label, detail, group, phrase, filled, expr, name) of each choice for the part `index` of a section.
-choices_of <- function(seen, phrases = room_of("section", seen$section)$clause$phrases(seen)) {
-  found <- lapply(seq_along(phrases), function(k) {
+choices_of <- function(seen, phrases = room_of("section", seen$section)$clause$phrases(seen), only = seq_along(phrases)) {
+  found <- lapply(intersect(only, seq_along(phrases)), function(k) {
     lapply(fillings_of(phrases[[k]], seen), function(filled) choice_of(k, phrases[[k]], filled, seen))
   })
   Filter(function(choice) choice_fits(choice, seen), unlist(found, recursive = FALSE))
+}
+
+# The choice of a key; NULL if it is not offered now.
+choice_of_key <- function(seen, key) {
+  if (!is_one_text(key)) return(NULL)
+  k <- suppressWarnings(as.integer(sub("\r.*", "", key)))
+  Find(function(one) identical(one$key, key), choices_of(seen, only = k))
 }
 
 # Each way in which the blanks that are spread can be filled, and one of all others; none if there is nothing to fill
@@ -73,14 +80,16 @@ name_of_words <- function(text) {
   if (!nzchar(name) || grepl("^[0-9_.]", name)) paste0("column_", name) else name
 }
 
-# What stands before it and this together must be taken by the section, but for what stands alone.
+# The section must take it, and where parts hang together, with the others, but for what stands alone.
 choice_fits <- function(choice, seen) {
-  if (is.null(choice$phrase$called) || !choice$phrase$called %in% vapply(seen$others, `[[`, "", "name")) {
-    others <- if (room_of("section", seen$section)$clause$one || choice$phrase$alone) list() else seen$others
-    item <- captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen))
-    before <- Filter(function(part) part_stands(part) && !part_is_alone(part, seen), others)
-    section_takes(c(lapply(before, as_item), list(item)), seen)
-  } else FALSE
+  clause <- room_of("section", seen$section)$clause
+  taken <- vapply(seen$others, `[[`, "", "name")
+  if (!is.null(choice$phrase$called) && choice$phrase$called %in% taken) return(FALSE)
+  item <- captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen))
+  others <- if (clause$together && !choice$phrase$alone) {
+    Filter(function(part) part_stands(part) && !part_is_alone(part, seen), seen$others)
+  }
+  section_takes(c(lapply(others, as_item), list(item)), seen)
 }
 
 tables_of_choice <- function(choice, seen) seen$tables[intersect(names_of_tables(choice$expr), names(seen$tables))]
@@ -126,6 +135,7 @@ part_is_alone <- function(part, seen) {
 section_takes <- function(items, seen) {
   ctx <- seen$ctx
   ctx$tables <- seen$tables
+  ctx$columns <- seen$columns
   tryCatch({
     room_of("section", seen$section)$check(items, ctx)
     TRUE

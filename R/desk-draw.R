@@ -2,14 +2,13 @@
 # change is worked again.
 
 # `kept` is an environment that holds the stages of the page drawn up last: list(key, drawn, counts).
-draw_kept <- function(brief, kept, watch = function(section) NULL) {
+draw_kept <- function(brief, kept) {
   keys <- stage_keys(brief)
   same <- kept_so_far(keys, kept)
   drawn <- if (same == 0) open_page(brief) else resumed(kept$stages[[same]], brief)
   stages <- kept$stages[seq_len(same)]
   if (same == 0) stages <- list(as_stage(keys[[1]], drawn))
   for (name in names(keys)[-seq_len(max(same, 1))]) {
-    watch(name)
     drawn <- work_section(drawn, name)
     stages <- c(stages, list(as_stage(keys[[name]], drawn)))
   }
@@ -76,7 +75,8 @@ facts_kept <- function(kept, stage, name, column) {
     values <- column(stage$drawn)
     if (is.null(values)) return(NULL)
     if (length(kept$facts) > 500) kept$facts <- list()
-    kept$facts[[key]] <- facts_of_column(values)
+    facts <- facts_of_column(values)
+    kept$facts[[key]] <- c(facts, said = facts_said(facts))
   }
   kept$facts[[key]]
 }

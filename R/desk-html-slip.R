@@ -1,6 +1,6 @@
 # The slip that opens beside a part: how the part may be written, its blanks, its name, and what can be done to it.
 
-html_slip <- function(desk, section, index = NULL, wrong = NULL) {
+html_slip <- function(desk, section, index = NULL, ways = FALSE) {
   state <- desk_state(desk)
   part <- if (!is.null(index)) part_at(state, section, index)
   seen <- desk_view(desk)(state, section, if (is.null(index)) length(state$parts[[section]]) + 1 else index)
@@ -10,15 +10,15 @@ html_slip <- function(desk, section, index = NULL, wrong = NULL) {
     class = "slip-page", `data-section` = section, `data-index` = index,
     tags$div(class = "bar", tags$h2(id = "slip-title", tabindex = "-1", clause$lead),
       tags$button(type = "button", `data-do` = "close", "Done")),
-    tags$p(class = "wrong", role = "alert", hidden = if (is.null(wrong)) NA, clean_text(paste("", wrong))),
+    tags$p(class = "wrong", role = "alert", hidden = NA),
     if (!is.null(part$rests)) tags$p(class = "wrong", clean_text(paste("This part rests:", part$rests))),
-    if (is.null(part)) html_choices(seen, section) else html_part_slip(part, seen, section, index, clause),
+    if (is.null(part) || ways) html_choices(seen, section, index) else html_part_slip(part, seen, section, index, clause),
     html_expression(part, section, index)
   )
 }
 
-# For a part to be added: all choices as buttons, under the names of their groups.
-html_choices <- function(seen, section) {
+# For a part to be added, or written another way: all choices as buttons, under the names of their groups.
+html_choices <- function(seen, section, index = NULL) {
   tags <- htmltools::tags
   choices <- choices_of(seen)
   if (length(choices) == 0) return(tags$p(class = "quiet", nothing_to_choose(section)))
@@ -28,7 +28,7 @@ html_choices <- function(seen, section) {
     tags$div(class = "choices", lapply(unique(groups), function(group) {
       tags$div(class = "group", if (nzchar(group)) tags$h3(group), lapply(choices[groups == group], function(one) {
         tags$button(type = "button", class = "choice", `data-do` = "choose", `data-section` = section,
-          `data-key` = one$key, tags$span(clean_text(one$label)),
+          `data-index` = index, `data-key` = one$key, tags$span(clean_text(one$label)),
           if (nzchar(one$detail)) tags$small(clean_text(one$detail)))
       }))
     }))
@@ -47,7 +47,7 @@ html_part_slip <- function(part, seen, section, index, clause) {
   at <- list(`data-section` = section, `data-index` = index)
   button <- function(label, ...) do.call(tags$button, c(list(type = "button", label), at, list(...)))
   list(
-    html_ways(part, read, seen, at),
+    html_way(part, read, at),
     if (!is.null(read)) lapply(names(read$phrase$blanks), function(name) html_blank(read, name, part, seen, at)),
     if (clause$named != "no" && is.null(read$phrase$called)) html_field(
       if (section == "layout") "Heading" else "Name", "rename", "text", part$name, at),
@@ -59,26 +59,13 @@ html_part_slip <- function(part, seen, section, index, clause) {
   )
 }
 
-# The other ways in which a part of the section can be written.
-html_ways <- function(part, read, seen, at) {
+# How the part is written now, and the way to the others.
+html_way <- function(part, read, at) {
   tags <- htmltools::tags
-  choices <- choices_of(seen)
-  now <- if (!is.null(read)) with_blanks_said(read$phrase$says, read$words) else part_text(part)
-  ways <- Filter(function(one) !identical(one$label, now), choices)
-  do.call(tags$label, c(list(class = "field", tags$span("Written as"), do.call(tags$select, c(
-    list(`data-do` = "choose", `data-field` = "key"), at,
-    list(tags$option(value = "", selected = NA, clean_text(now)), html_options(ways, function(one) one$key))
-  )))))
-}
-
-html_options <- function(ways, value) {
-  tags <- htmltools::tags
-  groups <- vapply(ways, function(one) paste0("", one$group), "")
-  options <- lapply(ways, function(one) tags$option(value = value(one), clean_text(one$label)))
-  lapply(unique(groups), function(group) {
-    here <- options[groups == group]
-    if (nzchar(group)) tags$optgroup(label = group, here) else here
-  })
+  now <- if (is.null(read)) part_text(part) else with_blanks_said(read$phrase$says, read$words)
+  tags$p(class = "way", tags$em(clean_text(now)), do.call(tags$button, c(
+    list(type = "button", `data-do` = "open", `data-ways` = "yes", "Write it another way"), at
+  )))
 }
 
 # A blank, by what it takes: a choice, several, or something typed.

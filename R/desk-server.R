@@ -7,6 +7,10 @@ desk_app <- function(first, token, once, tabs) {
     tabs$stop <- TRUE
     value
   }, force = TRUE)
+  shiny::registerInputHandler("desk.ask", function(value, session, name) {
+    tabs$next_one <- TRUE
+    value
+  }, force = TRUE)
   shiny::shinyApp(
     ui = function(request) {
       if (!knows_token(request$QUERY_STRING, token) || !is_local_host(request$HTTP_HOST)) {
@@ -38,7 +42,7 @@ serve_tab <- function(input, session, tabs, first, once) {
     asked <- input$asked
     if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
     tabs$last <- mine$desk
-    answer <- while_watched(mine$desk, session, tabs, desk_answer(mine$desk, asked))
+    answer <- while_watched(asked, session, tabs, desk_answer(mine$desk, asked))
     if (!is.null(answer$take)) answer$take <- taken_link(mine$desk, answer$take, session)
     send_answer(session, c(answer, list(tab = mine$tab, n = asked$n)))
   })
@@ -59,21 +63,21 @@ desk_of_tab <- function(tabs, tab, first, mine) {
 
 send_answer <- function(session, answer) session$sendCustomMessage("desk", Filter(Negate(is.null), answer))
 
-# While a page is worked, its progress goes to the browser, and a wish to stop is heard.
-while_watched <- function(desk, session, tabs, work) {
-  tabs$stop <- FALSE
+# While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
+# is asked next.
+while_watched <- function(asked, session, tabs, work) {
+  tabs$stop <- tabs$next_one <- FALSE
   tick <- function(part) {
     later::run_now(0)
-    if (isTRUE(tabs$stop)) {
-      tabs$stop <- FALSE
-      tools::pskill(Sys.getpid(), tools::SIGINT)
-    }
-    send_answer(session, list(part = part))
+    if (tabs$stop || tabs$next_one && identical(asked$`do`, "margin")) tools::pskill(Sys.getpid(), tools::SIGINT)
+    if (part >= 0) send_answer(session, list(part = part))
   }
-  desk$watch <- function(section) tick(-1)
-  core_set_progress(tick, 0.3)
+  core_set_progress(tick, 0.2)
   on.exit(core_set_progress(progress_tick, 2))
-  tryCatch(work, interrupt = function(e) list(wrong = "Stopped.", said = "Stopped."))
+  tryCatch(with_breaths(function() tick(-1), work), interrupt = function(e) {
+    if (!tabs$stop) return(list(margin_soon = TRUE))
+    list(wrong = "Stopped.", said = "Stopped.")
+  })
 }
 
 # A file to take away, under an address that this tab alone knows.

@@ -1,10 +1,9 @@
 # A desk at work: a source, every state of the sentence so far, and the page as it was drawn up last. An environment,
 # one for each tab of the browser.
 
-new_desk <- function(x, tables = list(), watch = function(section) NULL) {
+new_desk <- function(x, tables = list()) {
   desk <- new.env(parent = emptyenv())
   desk$kept <- new.env(parent = emptyenv())
-  desk$watch <- watch
   desk$steps <- list()
   desk$at <- 0
   desk$face <- "statement"
@@ -13,10 +12,9 @@ new_desk <- function(x, tables = list(), watch = function(section) NULL) {
 }
 
 # Another desk in the same state, that goes its own way.
-copy_of_desk <- function(desk, watch = desk$watch) {
+copy_of_desk <- function(desk) {
   copy <- list2env(as.list(desk, all.names = TRUE), parent = emptyenv())
   copy$kept <- list2env(as.list(desk$kept, all.names = TRUE), parent = emptyenv())
-  copy$watch <- watch
   copy
 }
 
@@ -24,7 +22,7 @@ desk_state <- function(desk) desk$steps[[desk$at]]$state
 
 desk_draw <- function(desk, brief) {
   if (identical(brief, desk$brief)) return(desk$drawn)
-  drawn <- draw_kept(brief, desk$kept, desk$watch)
+  drawn <- draw_kept(brief, desk$kept)
   statement <- statement_of(drawn)
   desk$brief <- brief
   desk$drawn <- drawn

@@ -47,7 +47,7 @@ with_facts <- function(seen, work) {
   }
   seen$detail <- function(name, kind) {
     in_entries <- identical(seen$entries[[name]], kind) && !identical(seen$columns[[name]], kind)
-    facts_said(seen$facts(name, if (in_entries) "entries" else "here"))
+    paste0("", seen$facts(name, if (in_entries) "entries" else "here")$said)
   }
   seen$is_number_of_a_row <- function(name) {
     isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$numbers_rows)

@@ -26,6 +26,7 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
 }
 
 work_section <- function(drawn, name) {
+  take_breath()
   began <- proc.time()[["elapsed"]]
   before <- rows_in_hand(drawn)
   drawn <- room_of("section", name)$work(drawn, drawn$brief$checked[[name]])

@@ -25,6 +25,7 @@ repair_text <- function(repair) {
 
 each_rule <- function(answer, ...) {
   do.call(c, lapply(rooms_of("rule"), function(name) {
+    take_breath()
     find <- room_of("rule", name)[[answer]]
     found <- if (!is.null(find)) tryCatch(Filter(Negate(is.null), find(...)), error = function(e) {
       list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))

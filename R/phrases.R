@@ -146,9 +146,14 @@ with_condition <- function(phrase) {
 
 # How a section stands in the sentence of the desk: what takes it up (`faint`), the words before its parts (`lead`),
 # the ways to write a part (`phrases`, of what is in view), whether parts bear names ("needed", "may", "no"), whether
-# there is one part only, and how a part reads that is no phrase.
-clause <- function(faint, lead, phrases, named = "no", one = FALSE, text = item_text, completed = NULL) {
-  list(faint = faint, lead = lead, phrases = phrases, named = named, one = one, text = text, completed = completed)
+# there is one part only, how a part reads that is no phrase, what completes a first part, and whether parts are checked
+# together.
+clause <- function(faint, lead, phrases, named = "no", one = FALSE, text = item_text, completed = NULL,
+                   together = FALSE) {
+  list(
+    faint = faint, lead = lead, phrases = phrases, named = named, one = one, text = text, completed = completed,
+    together = together
+  )
 }
 
 # Without those of some groups, or only they.

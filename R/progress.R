@@ -11,6 +11,15 @@ progress_tick <- function(part) {
   progress_shown$on <- TRUE
 }
 
+# Between the pieces of long work: whoever watches it may look up. Set by with_breaths().
+take_breath <- function() if (!is.null(progress_shown$breath)) progress_shown$breath()
+
+with_breaths <- function(breath, work) {
+  progress_shown$breath <- breath
+  on.exit(progress_shown$breath <- NULL)
+  work
+}
+
 progress_done <- function() {
   if (isTRUE(progress_shown$on)) cat("\r", strrep(" ", 40), "\r", sep = "", file = stderr())
   progress_shown$on <- FALSE

@@ -3,7 +3,8 @@
 room("lines", "section",
   place = 4, read = read_items, windows = TRUE,
   option = list(takes = "KEYS", does = "what makes a line", example = "reach, lock"),
-  clause = clause("one line for each ...", "One line for each", function(seen) ways_to_make_lines(seen), named = "may"),
+  clause = clause("one line for each ...", "One line for each", function(seen) ways_to_make_lines(seen), named = "may",
+    together = TRUE),
   check = function(items, ctx) {
     ctx$figure_hint <- "A key is worked out for each entry; a figure of the lines is a page of its own."
     if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "whole", n = 0)) return(list())

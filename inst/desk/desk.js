@@ -10,7 +10,7 @@
     n += 1;
     waiting += 1;
     workingSince = workingSince || Date.now();
-    Shiny.setInputValue("asked", Object.assign({ n: n, tab: tabName() }, what), { priority: "event" });
+    Shiny.setInputValue("asked:desk.ask", Object.assign({ n: n, tab: tabName() }, what), { priority: "event" });
   }
   function tabName() {
     try { return sessionStorage.getItem("desk-tab") || ""; } catch (e) { return ""; }
@@ -58,7 +58,7 @@
     marginN += 1;
     const mine = marginN;
     by("margin").classList.add("stale");
-    setTimeout(() => { if (mine === marginN) ask({ do: "margin" }); }, 30);
+    setTimeout(() => { if (mine === marginN) ask({ do: "margin" }); }, 250);
   }
   function showWrong(answer) {
     by("said").textContent = answer.said;
