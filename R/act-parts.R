@@ -26,7 +26,7 @@ room("choose", "act",
     choice <- choice_of_key(seen, asked$key)
     if (is.null(choice)) stop_idle("bad_argument", "This choice does not fit any more.", "Open the part anew.")
     part <- as_part(captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen)))
-    if (is.null(asked$index)) return(part_added(state, section, part, choice$phrase$alone, seen))
+    if (is.null(asked$index)) return(part_added(state, section, part, choice$phrase, seen))
     before <- part_at(state, section, index)
     if (nzchar(before$name) && is.null(choice$phrase$called)) part$name <- before$name
     acted(put_part(state, section, index, part), sprintf("%s is now %s", part_name_said(before), choice$label),
@@ -35,14 +35,13 @@ room("choose", "act",
 )
 
 # What stands alone takes the place of the others; a first part may need another to complete it.
-part_added <- function(state, section, part, alone, seen) {
+part_added <- function(state, section, part, phrase, seen) {
   clause <- room_of("section", section)$clause
   parts <- state$parts[[section]]
-  replaces <- clause$one || alone && is.null(clause$completed)
-  if (replaces) parts <- list()
-  parts <- Filter(function(other) !is.null(clause$completed) || !part_is_alone(other, seen), parts)
-  state$parts[[section]] <- c(parts, list(part), if (length(parts) == 0 && !alone && !is.null(clause$completed))
-    list(as_part(captured(clause$completed))))
+  if (clause$one || phrase$alone) parts <- list()
+  parts <- Filter(function(other) !part_is_alone(other, seen), parts)
+  completed <- length(parts) == 0 && !phrase$complete && !is.null(clause$completed)
+  state$parts[[section]] <- c(parts, list(part), if (completed) list(as_part(captured(clause$completed))))
   acted(state, sprintf("%s is put to %s", part_name_said(part), section), list(section, length(parts) + 1))
 }
 

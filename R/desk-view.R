@@ -43,7 +43,7 @@ with_facts <- function(seen, work) {
   seen$facts <- function(name, of = "here") {
     kinds <- if (of == "entries") seen$entries else seen$columns
     facts <- (if (of == "entries") work$entries else here)(name)
-    if (is.null(facts)) list(kind = kinds[[name]], n = 0, missing = 0, different = NA) else facts
+    if (is.null(facts)) list(kind = c(kinds[[name]], "any")[1], n = 0, missing = 0, different = NA) else facts
   }
   seen$detail <- function(name, kind) {
     in_entries <- identical(seen$entries[[name]], kind) && !identical(seen$columns[[name]], kind)

@@ -3,20 +3,20 @@
 # is of give it; what a blank takes is answered by the blank's own room.
 
 # `named` is a proposal for the part's name, with {x} for what is chosen. A phrase is offered once for each choice of
-# the blanks `spread`. `called`: the part bears this name and no other. `alone`: there is no other part beside it, or
-# none is needed.
+# the blanks `spread`. `called`: the part bears this name and no other. `alone`: there is no other part beside it.
+# `complete`: it needs no part to complete it.
 phrase <- function(says, form, ..., named = NULL, spread = character(), group = "", called = NULL,
-                   alone = FALSE) {
+                   alone = FALSE, complete = FALSE) {
   list(
     says = says, form = form, blanks = Filter(Negate(is.null), list(...)), named = named, spread = spread,
-    group = group, called = called, alone = alone
+    group = group, called = called, alone = alone, complete = complete
   )
 }
 
-# `optional` blanks may be left empty, and their argument with them, and are `none` then; those of `many` hold several expressions, which
-# stand side by side in the call.
-blank <- function(kind, ..., optional = FALSE, many = FALSE, none = "") {
-  list(kind = kind, optional = optional, many = many, none = none, ...)
+# `optional` blanks may be left empty, and their argument with them, and are `none` then; those of `many` hold several
+# expressions, in c(...), or `spliced` as arguments of the call.
+blank <- function(kind, ..., optional = FALSE, many = FALSE, spliced = FALSE, none = "") {
+  list(kind = kind, optional = optional, many = many || spliced, spliced = spliced, none = none, ...)
 }
 
 blank_of <- function(form, blanks) {
@@ -66,7 +66,7 @@ unified_arguments <- function(forms, args, blanks, found) {
 unified_in_order <- function(forms, args, blanks, found) {
   for (form in forms) {
     name <- blank_of(form, blanks)
-    if (!is.null(name) && blanks[[name]]$many) {
+    if (!is.null(name) && blanks[[name]]$spliced) {
       found[[name]] <- args
       return(if (length(args)) found)
     }
@@ -93,9 +93,9 @@ written_form <- function(form, blanks, filled) {
   labels <- rlang::names2(form)
   for (k in seq_along(form)[-1]) {
     name <- blank_of(form[[k]], blanks)
-    here <- if (is.null(name) || !blanks[[name]]$many) list(written_form(form[[k]], blanks, filled)) else filled[[name]]
     if (!is.null(name) && is.null(filled[[name]])) next
-    if (nzchar(labels[k])) here <- list(written_form(form[[k]], blanks, filled))
+    spliced <- !is.null(name) && blanks[[name]]$spliced
+    here <- if (spliced) filled[[name]] else list(written_form(form[[k]], blanks, filled))
     if (nzchar(labels[k])) names(here) <- labels[k]
     parts <- c(parts, here)
   }

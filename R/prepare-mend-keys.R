@@ -24,7 +24,7 @@ room("mend_keys", "preparation",
   },
   work = function(drawn, part) work_mend(drawn, part),
   phrases = list(phrase("bring spellings of {x} together", quote(mend_keys(.x)), spread = "x",
-    x = blank("columns", of = "words", many = TRUE))),
+    x = blank("columns", of = "words", spliced = TRUE))),
   call = "mend_keys(column, ..., spellings = c(\"from\" = \"to\"), by =, case =)",
   plain = "brings spellings of the same key together: spaces, case, punctuation, letters that look alike",
   words = function(part) {

@@ -6,11 +6,11 @@ room("abreast", "section",
   option = list(takes = "KEY", does = "a key whose values stand side by side",
     example = "columns_of(paid, totals = \"both\")"),
   clause = clause("categories across ...", "Side by side:", function(seen) list(
-    phrase("the {key}s, {totals}", quote(columns_of(.key, totals = .totals)), spread = "key",
-      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, asks = "Totals", none = "without totals", words = c(
+    phrase("each {key}[, {totals}]", quote(columns_of(.key, totals = .totals)), spread = "key",
+      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, asks = "Totals", unsaid = "no totals", words = c(
         "with totals beside each row" = "side", "with totals at the foot" = "foot",
         "with totals beside each row and at the foot" = "both"))),
-    phrase("the {key}s", quote(.key), key = blank("key", few = TRUE))
+    phrase("each {key}", quote(.key), key = blank("key", few = TRUE))
   ), one = TRUE),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(

@@ -145,9 +145,9 @@ ways_to_foot <- function() {
   list(
     phrase("a grand total", quote(whole())),
     phrase("subtotals by {keys}, in turn, and a grand total, {where} their lines",
-      quote(rollup(.keys, subtotals = .where)), keys = blank("keys", many = TRUE, take = Inf), where = where),
+      quote(rollup(.keys, subtotals = .where)), keys = blank("keys", spliced = TRUE, take = Inf), where = where),
     phrase("subtotals by {key}", quote(sets(.key)), key = blank("key"), spread = "key"),
     phrase("subtotals by every set of {keys}, and a grand total, {where} their lines",
-      quote(cube(.keys, subtotals = .where)), keys = blank("keys", many = TRUE, take = Inf, most = 6), where = where)
+      quote(cube(.keys, subtotals = .where)), keys = blank("keys", spliced = TRUE, take = Inf, most = 6), where = where)
   )
 }

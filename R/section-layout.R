@@ -109,8 +109,8 @@ ways_to_lay_out <- function() {
     phrases_of_rooms("format"),
     list(
       phrase("{x}", quote(.x), x = blank("column"), spread = "x", group = "columns as they are"),
-      phrase("all but {x}", quote(hide(.x)), x = blank("column"), spread = "x", group = "left out", alone = TRUE),
-      phrase("all other columns", quote(rest()), alone = TRUE)
+      phrase("all but {x}", quote(hide(.x)), x = blank("column"), spread = "x", group = "left out", complete = TRUE),
+      phrase("all other columns", quote(rest()), complete = TRUE)
     )
   )
 }

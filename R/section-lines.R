@@ -193,7 +193,7 @@ ways_to_make_lines <- function(seen) {
     ),
     list(
       phrase("combination of {keys}, also those that do not occur", quote(crossed(.keys)),
-        keys = blank("columns", of = "words", few = TRUE, many = TRUE, take = 2), group = "all together", alone = TRUE),
+        keys = blank("columns", of = "words", few = TRUE, spliced = TRUE, take = 2), group = "all together", alone = TRUE),
       phrase("the whole table, in one line", quote(whole()), group = "all together", alone = TRUE)
     )
   )
