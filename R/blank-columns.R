@@ -154,7 +154,9 @@ room("apart", "blank", asks = "Within", entry = "choice", reads = group_said, wr
     along <- filled$along
     if (rlang::is_call(along, c("falling", "rising"))) along <- along[[2]]
     others <- lapply(setdiff(seen$keys, if (is.symbol(along)) as.character(along)), as.name)
-    if (length(others) == 0) return(offers_of_groups(list(NULL)))
+    if (length(others) == 0 && seen$grain == "lines") return(offers_of_groups(list(NULL)))
+    if (seen$grain == "entries") others <- lapply(names(of_kinds(seen$columns, "named")), as.name)
+    if (seen$grain == "entries") return(offers_of_groups(c(list(quote(whole())), others)))
     together <- if (length(others) > 1) list(as.call(c(quote(c), others)))
     offers_of_groups(c(together, others, list(quote(whole()))))
   }

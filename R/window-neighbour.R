@@ -134,9 +134,9 @@ away_words <- function(node, side) {
 }
 
 # By choosing: a column, its order, and the group.
-of_neighbour <- function(says, form, named, of = "any", along = "ordered", ...) {
+of_neighbour <- function(says, form, wish, of = "any", along = "ordered", ...) {
   phrase(says, form, x = blank("column", of = of), ..., along = blank("along", of = along),
-    per = blank("apart", optional = TRUE), named = named)
+    per = blank("apart", optional = TRUE), named = wish)
 }
 
 neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(1), away(1), step_again(1),

@@ -44,7 +44,8 @@ opened_page <- function(path, hash = "", width = 1280, height = 800, env = paren
   session$Page$javascriptDialogOpening(function(event) note("a dialog"))
   session$Network$requestWillBeSent(function(event) page$requests <- c(page$requests, event$request$url))
   loaded <- session$Page$loadEventFired(wait_ = FALSE)
-  session$Page$navigate(paste0("file://", normalizePath(path), hash), wait_ = FALSE)
+  address <- if (grepl("^http://127", path)) path else paste0("file://", normalizePath(path), hash)
+  session$Page$navigate(address, wait_ = FALSE)
   session$wait_for(loaded)
   page
 }

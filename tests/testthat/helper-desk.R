@@ -1,0 +1,130 @@
+# A desk that is walked at random, and one that is served to a browser.
+
+one_of <- function(x) x[[sample.int(length(x), 1)]]
+
+# One thing done at random: a choice among those offered, a blank filled with what it offers, parts moved, switched,
+# taken away, steps back and forward. What is offered must be taken.
+random_act <- function(desk) {
+  state <- idleledger:::desk_state(desk)
+  used <- names(state$parts)
+  what <- sample(c("add", "add", "add", "write", "fill", "fill", "switch", "move", "drop", "sort", "back", "forward"), 1)
+  if (sum(lengths(state$parts)) > 12) what <- sample(c("drop", "switch", "fill"), 1)
+  if (what == "back") return(idleledger:::desk_back(desk))
+  if (what == "forward") return(idleledger:::desk_forward(desk))
+  section <- if (what == "add" || length(used) == 0) sample(idleledger:::section_names(), 1) else sample(used, 1)
+  n <- length(state$parts[[section]])
+  index <- if (what == "add" || n == 0) n + 1 else sample.int(n, 1)
+  seen <- idleledger:::desk_view(desk)(state, section, index)
+  switch(what,
+    add = random_choice(desk, seen, section, NULL), write = if (n > 0) random_choice(desk, seen, section, index),
+    fill = if (n > 0) random_fill(desk, seen, state$parts[[section]][[index]], section, index),
+    sort = random_sort(desk), if (n > 0) idleledger:::desk_act(desk, what, list(
+      section = section, index = index, way = sample(c("earlier", "later"), 1)
+    ))
+  )
+}
+
+random_choice <- function(desk, seen, section, index) {
+  choices <- idleledger:::choices_of(seen)
+  if (length(choices) == 0) return(invisible())
+  idleledger:::desk_act(desk, "choose", list(section = section, key = one_of(choices)$key, index = index))
+}
+
+random_fill <- function(desk, seen, part, section, index) {
+  phrases <- idleledger:::room_of("section", section)$clause$phrases(seen)
+  read <- idleledger:::phrase_of_part(part, phrases)
+  if (is.null(read) || length(read$phrase$blanks) == 0) return(invisible())
+  name <- sample(names(read$phrase$blanks), 1)
+  offers <- idleledger:::fitting_offers(read, name, part, seen)
+  if (length(offers) == 0) return(invisible())
+  several <- read$phrase$blanks[[name]]$many
+  chosen <- if (several) offers[sample.int(length(offers), sample.int(min(3, length(offers)), 1))] else list(
+    one_of(offers))
+  idleledger:::desk_act(desk, "fill", list(
+    section = section, index = index, blank = name, value = vapply(chosen, `[[`, "", "value")
+  ))
+}
+
+random_sort <- function(desk) {
+  columns <- names(idleledger:::contexts_of(desk$brief)$order$columns)
+  if (length(columns)) idleledger:::desk_act(desk, "sort", list(column = sample(columns, 1)))
+}
+
+# What goes wrong on a walk, with the page that it went wrong on.
+walk_at_random <- function(desk, steps, seed) {
+  set.seed(seed)
+  wrong <- character()
+  for (k in seq_len(steps)) {
+    before <- desk$brief
+    found <- tryCatch({
+      random_act(desk)
+      idleledger:::sentence_of(idleledger:::desk_state(desk))
+      NULL
+    }, error = function(e) conditionMessage(e))
+    if (is.character(found)) wrong <- c(wrong, paste(c(sprintf("step %d: %s", k, found), as_call(before)),
+      collapse = "\n"))
+  }
+  wrong
+}
+
+# A desk in a process of its own, by the command line, and its address.
+served_desk <- function(..., env = parent.frame()) {
+  testthat::skip_if_not_installed("processx")
+  log <- tempfile()
+  program <- system.file("exec", "idle-ledger", package = "idleledger")
+  process <- processx::process$new(file.path(R.home("bin"), "Rscript"), c(program, "desk", ..., "--no-browser"),
+    stdout = log, stderr = "2>&1")
+  withr::defer(process$kill(), envir = env)
+  until(function() any(grepl("http://", readLines(log, warn = FALSE))), 60, function() readLines(log, warn = FALSE))
+  list(process = process, url = trimws(grep("http://", readLines(log, warn = FALSE), value = TRUE)[1]), log = log)
+}
+
+until <- function(done, seconds = 30, why = function() "") {
+  began <- Sys.time()
+  while (!isTRUE(done())) {
+    if (Sys.time() - began > seconds) stop("waited in vain: ", paste(why(), collapse = "\n"))
+    Sys.sleep(0.05)
+  }
+}
+
+desk_in_browser <- function(url, width = 1280, height = 800, env = parent.frame()) {
+  page <- opened_page(url, width = width, height = height, env = env)
+  waits(page, "document.querySelector('#sentence').innerText.length > 10")
+  page
+}
+
+waits <- function(page, script) until(function() in_page(page, script), 30, function() c(script, page$errors))
+
+# At rest: nothing is asked, and the margin says how the page ties.
+at_rest <- function(page) {
+  waits(page, "!document.querySelector('#margin').classList.contains('stale') &&
+    document.querySelector('#margin .verdict') !== null")
+}
+
+sentence_in <- function(page) in_page(page, "document.querySelector('#sentence .sentence').innerText")
+
+click_on <- function(page, selector) {
+  in_page(page, sprintf("document.querySelector(%s).click()", jsonlite::toJSON(selector, auto_unbox = TRUE)))
+}
+
+# Presses the button that begins so in the slip.
+choose_in <- function(page, section, text) {
+  click_on(page, paste0("#take-", section))
+  waits(page, sprintf("document.querySelector('#slip .slip-page[data-section=%s] .choices') !== null", section))
+  before <- sentence_in(page)
+  in_page(page, sprintf("[...document.querySelectorAll('#slip .choice')].find((b) =>
+    b.textContent.startsWith(%s)).click()", jsonlite::toJSON(text, auto_unbox = TRUE)))
+  waits(page, sprintf("document.querySelector('#sentence .sentence').innerText !== %s",
+    jsonlite::toJSON(before, auto_unbox = TRUE)))
+}
+
+# Fills a blank, or the name, of the part whose slip is open.
+fill_in <- function(page, selector, value) {
+  before <- sentence_in(page)
+  in_page(page, sprintf("(() => { const e = document.querySelector('#slip %s'), v = %s;
+    const o = [...(e.options || [])].find((o) => o.textContent.startsWith(v));
+    e.value = o ? o.value : v; e.dispatchEvent(new Event('change', { bubbles: true })); })()", selector,
+    jsonlite::toJSON(value, auto_unbox = TRUE)))
+  waits(page, sprintf("document.querySelector('#sentence .sentence').innerText !== %s",
+    jsonlite::toJSON(before, auto_unbox = TRUE)))
+}
