@@ -76,8 +76,11 @@ html_rows <- function(desk, cells, first) {
   if (n == 0) return("")
   names <- vapply(layout_shown(desk$statement), `[[`, "", "name")
   numbers <- first + seq_len(n) - 1
+  wide <- !is.null(desk$drawn$page$wide)
+  follow <- !wide | !names %in% statement_part(desk$statement, "keys")
   columns <- lapply(seq_along(cells$texts), function(k) {
     text <- html_text(cells$texts[[k]])
+    if (!follow[k]) return(paste0("<td>", text, "</td>"))
     paste0("<td", if (cells$right[k]) " class=\"n\"" else " dir=\"auto\"", ">",
       ifelse(nzchar(text), paste0("<button type=\"button\" class=\"follow\" tabindex=\"-1\" data-do=\"behind\" data-row=\"",
         numbers, "\" data-column=\"", html_text(names[k]), "\">", text, "</button>"), ""), "</td>")

@@ -66,17 +66,23 @@ send_answer <- function(session, answer) session$sendCustomMessage("desk", Filte
 # While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
 # is asked next.
 while_watched <- function(asked, session, tabs, work) {
-  tabs$stop <- tabs$next_one <- FALSE
-  tick <- function(part) {
+  tabs$stop <- tabs$next_one <- signalled <- FALSE
+  to_end <- function() {
     later::run_now(0)
-    if (tabs$stop || tabs$next_one && identical(asked$`do`, "margin")) tools::pskill(Sys.getpid(), tools::SIGINT)
-    if (part >= 0) send_answer(session, list(part = part))
+    tabs$stop || tabs$next_one && identical(asked$`do`, "margin")
   }
-  core_set_progress(tick, 0.2)
+  core_set_progress(function(part) {
+    if (to_end()) signalled <<- tools::pskill(Sys.getpid(), tools::SIGINT)
+    send_answer(session, list(part = part))
+  }, 0.2)
   on.exit(core_set_progress(progress_tick, 2))
-  tryCatch(with_breaths(function() tick(-1), work), interrupt = function(e) {
-    if (!tabs$stop) return(list(margin_soon = TRUE))
-    list(wrong = "Stopped.", said = "Stopped.")
+  tryCatch({
+    answer <- with_breaths(function() if (to_end()) rlang::interrupt(), work)
+    # A signal that came too late is heard here, and not by whoever runs the page.
+    if (signalled) Sys.sleep(0.1)
+    answer
+  }, interrupt = function(e) {
+    if (tabs$stop) list(wrong = "Stopped.", said = "Stopped.") else list(margin_soon = TRUE)
   })
 }
 

@@ -48,12 +48,12 @@ run_desk <- function(source, tables, once, port, browse) {
   tabs <- list2env(list(desks = list(), live = character(), last = first, stop = FALSE), parent = emptyenv())
   app <- desk_app(first, token, once, tabs)
   address <- sprintf("http://127.0.0.1:%d/?key=%s", port, token)
-  say_address(address)
   withr::local_options(list(shiny.sanitize.errors = TRUE, shiny.launch.browser = FALSE))
   tryCatch(
-    suppressPackageStartupMessages(shiny::runApp(app, port = port, host = "127.0.0.1", quiet = TRUE, launch.browser = if (isTRUE(browse)) function(url) {
-      utils::browseURL(address)
-    } else FALSE)),
+    suppressPackageStartupMessages(shiny::runApp(app, port = port, host = "127.0.0.1", quiet = TRUE, launch.browser = function(url) {
+      say_address(address)
+      if (isTRUE(browse)) utils::browseURL(address)
+    })),
     interrupt = function(e) NULL
   )
   invisible(desk_state(tabs$last)$brief)

@@ -207,6 +207,13 @@
 
   // Cells are walked with the arrow keys.
   function walkCells(event) {
+    const head = event.target.closest("button.sort");
+    if (head && event.key === "ArrowDown") {
+      const row = document.querySelector("#rows tr:not(.space)"), below = row && row.cells[head.parentElement.cellIndex];
+      const into = below && (below.querySelector("button.follow") || row.querySelector("button.follow"));
+      if (into) { event.preventDefault(); into.focus(); }
+      return;
+    }
     const cell = event.target.closest("button.follow");
     const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
     if (!cell || !moves[event.key]) return;
@@ -286,7 +293,7 @@
   });
   document.addEventListener("focusin", (event) => {
     const scroll = by("scroll");
-    if (scroll && event.target === scroll) {
+    if (scroll && (event.target === scroll || scroll.contains(event.target))) {
       const cell = scroll.querySelector("button.follow");
       if (cell) cell.tabIndex = 0;
     }

@@ -72,28 +72,31 @@ served_desk <- function(..., env = parent.frame()) {
   testthat::skip_if_not_installed("processx")
   log <- tempfile()
   program <- system.file("exec", "idle-ledger", package = "idleledger")
-  process <- processx::process$new(file.path(R.home("bin"), "Rscript"), c(program, "desk", ..., "--no-browser"),
+  process <- processx::process$new(program, c("desk", ..., "--no-browser"),
     stdout = log, stderr = "2>&1")
   withr::defer(process$kill(), envir = env)
-  until(function() any(grepl("http://", readLines(log, warn = FALSE))), 60, function() readLines(log, warn = FALSE))
-  list(process = process, url = trimws(grep("http://", readLines(log, warn = FALSE), value = TRUE)[1]), log = log)
+  said <- function() readLines(log, warn = FALSE)
+  until(function() any(grepl("http://", said())) || !process$is_alive(), 60, said)
+  list(process = process, url = trimws(grep("http://", said(), value = TRUE)[1]), log = log)
 }
 
 until <- function(done, seconds = 30, why = function() "") {
-  began <- Sys.time()
+  began <- proc.time()[["elapsed"]]
   while (!isTRUE(done())) {
-    if (Sys.time() - began > seconds) stop("waited in vain: ", paste(why(), collapse = "\n"))
+    if (proc.time()[["elapsed"]] - began > seconds) stop("waited in vain: ", paste(why(), collapse = "\n"))
     Sys.sleep(0.05)
   }
 }
 
 desk_in_browser <- function(url, width = 1280, height = 800, env = parent.frame()) {
   page <- opened_page(url, width = width, height = height, env = env)
-  waits(page, "document.querySelector('#sentence').innerText.length > 10")
+  waits(page, "(document.querySelector('#sentence') || { innerText: '' }).innerText.length > 10")
   page
 }
 
-waits <- function(page, script) until(function() in_page(page, script), 30, function() c(script, page$errors))
+waits <- function(page, script) {
+  until(function() tryCatch(in_page(page, script), error = function(e) FALSE), 30, function() c(script, page$errors))
+}
 
 # At rest: nothing is asked, and the margin says how the page ties.
 at_rest <- function(page) {
