@@ -23,13 +23,10 @@ asked_safely <- function(asked) {
   asked
 }
 
-# Without the line ends between tags, which would show as blanks.
+# Without the line ends beside tags, which would show as blanks.
 html_text_of <- function(...) {
   html <- as.character(htmltools::doRenderTags(htmltools::tagList(...), indent = FALSE))
-  pieces <- strsplit(html, "(?=<pre)|(?<=</pre>)", perl = TRUE)[[1]]
-  plain <- !cumsum(startsWith(pieces, "<pre")) > 0
-  pieces[plain] <- gsub("\n", "", pieces[plain], fixed = TRUE)
-  paste(pieces, collapse = "")
+  gsub("(?<=>)\n|\n(?=<)", "", html, perl = TRUE)
 }
 
 # What is wrong stands in the slip if one is open there, and the page stays as it is.
