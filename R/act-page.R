@@ -48,23 +48,10 @@ room("repair", "act",
     if (!is.null(asked$check$page)) stop_idle(
       "bad_argument", sprintf("This is to be mended on the page %s.", asked$check$page), "Open a desk on that page."
     )
-    fresh <- repaired_parts(state$parts[[repair$section]], repair)
-    state$parts[[repair$section]] <- fresh
+    state$parts[[repair$section]] <- items_repaired(state$parts[[repair$section]], repair, as_part(repair$item))
     acted(state, sprintf("mended: %s", item_text(repair$item)))
   }
 )
-
-repaired_parts <- function(parts, repair) {
-  part <- as_part(repair$item)
-  same <- repair$instead & vapply(parts, function(one) identical(item_called(one), repair$item$name), TRUE)
-  if (any(same)) {
-    at <- which(same)[1]
-    part[c("values", "tables")] <- parts[[at]][c("values", "tables")]
-    parts[[at]] <- part
-    return(parts)
-  }
-  if (repair$place < 2) c(list(part), parts) else c(parts, list(part))
-}
 
 # A finding that has been weighed.
 room("accept", "act",

@@ -52,12 +52,16 @@ below_repaired <- function(brief, check) {
 
 repaired <- function(brief, repair) {
   sections <- brief$sections
-  items <- sections[[repair$section]]
-  same <- repair$instead & vapply(items, function(item) identical(item_called(item), repair$item$name), TRUE)
-  if (any(same)) items[[which(same)[1]]] <- with_values_of(repair$item, items[[which(same)[1]]])
-  if (!any(same)) items <- if (repair$place < 2) c(list(repair$item), items) else c(items, list(repair$item))
-  sections[[repair$section]] <- items
+  sections[[repair$section]] <- items_repaired(sections[[repair$section]], repair, repair$item)
   new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))
+}
+
+# The items of a section with the repair's among them, or in the place of the one of its name.
+items_repaired <- function(items, repair, item) {
+  same <- repair$instead & vapply(items, function(one) identical(item_called(one), item$name), TRUE)
+  at <- which(same)[1]
+  if (!is.na(at)) items[[at]] <- with_values_of(item, items[[at]])
+  if (!is.na(at)) items else if (repair$place < 2) c(list(item), items) else c(items, list(item))
 }
 
 # An item's name, or that of the column that it is.

@@ -23,12 +23,6 @@ asked_safely <- function(asked) {
   asked
 }
 
-# Without the line ends beside tags, which would show as blanks.
-html_text_of <- function(...) {
-  html <- as.character(htmltools::doRenderTags(htmltools::tagList(...), indent = FALSE))
-  gsub("(?<=>)\n|\n(?=<)", "", html, perl = TRUE)
-}
-
 # What is wrong stands in the slip if one is open there, and the page stays as it is.
 answer_wrong <- function(desk, asked, wrong) {
   list(wrong = wrong, said = paste("Not done:", wrong), section = asked$section, index = asked$index)
@@ -54,11 +48,16 @@ answer_act <- function(desk, do, asked) {
     asked$conditions <- conditions_of_line(desk$drawn, cell_meant(desk, asked$row, asked$column)$line)
   }
   done <- desk_act(desk, do, asked)
-  answer <- answer_all(desk, paste0(done$said, ". ", statement_size_said(desk$statement), "."))
+  answer <- answer_all(desk, paste0(done$said, ". ", resting_said(desk), statement_size_said(desk$statement), "."))
   if (do %in% c("narrow", "widen")) return(c(answer, list(side = "")))
   at <- slip_after(desk, do, asked, done)
   if (is.null(at)) c(answer, if (!is.null(asked$section)) list(slip = "")) else c(answer, answer_slip(desk, at[[1]],
     at[[2]]))
+}
+
+resting_said <- function(desk) {
+  rests <- sum(vapply(unlist(desk_state(desk)$parts, recursive = FALSE), function(part) !is.null(part$rests), TRUE))
+  if (rests > 0) sprintf("%s now. ", if (rests == 1) "1 part rests" else sprintf("%d parts rest", rests))
 }
 
 # Where the slip goes: with what moved, to what was added; away with what is gone.

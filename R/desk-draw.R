@@ -9,12 +9,25 @@ draw_kept <- function(brief, kept) {
   stages <- kept$stages[seq_len(same)]
   if (same == 0) stages <- list(as_stage(keys[[1]], drawn))
   for (name in names(keys)[-seq_len(max(same, 1))]) {
+    if (!is.null(drawn$lines$groups) && is.null(drawn$lines$figures)) {
+      drawn$lines$kept_figures <- figures_kept(kept, stages[[length(stages)]]$key)
+    }
     drawn <- work_section(drawn, name)
     stages <- c(stages, list(as_stage(keys[[name]], drawn)))
   }
   kept$stages <- stages
   kept$sections <- names(keys)[-1]
   drawn
+}
+
+# The figures worked on the lines of a stage so far; those of the last one are kept.
+figures_kept <- function(kept, key) {
+  if (!identical(kept$figures_of, key)) {
+    kept$figures_of <- key
+    kept$figures <- new.env(parent = emptyenv())
+    kept$figures$figures <- list()
+  }
+  kept$figures
 }
 
 # What decides what is in hand after each section: all that comes before it. A source that is asked for what the page

@@ -8,7 +8,7 @@ html_behind <- function(desk, row, column) {
   line <- found$line
   entries <- as_entries(down_to_the_ledger(list(drawn = drawn, rows = entries_of_lines(drawn, line))), desk$brief,
     list(), NULL)
-  steps <- if (found$is_figure) proof_of_cell(drawn, found$figure, line)
+  steps <- if (found$is_figure) proof_and_page(drawn, found$figure, line)$steps
   list(
     title = sprintf("%s: %s", line_words(drawn, line), found$figure),
     html = htmltools::tagList(
@@ -36,14 +36,6 @@ cell_meant <- function(desk, row, column) {
   figure <- if (is.null(part$figure)) column else part$figure
   worked <- vapply(c(desk$drawn$lines$figures, desk$drawn$lines$beside), `[[`, "", "name")
   list(line = line, figure = figure, is_figure = figure %in% worked)
-}
-
-proof_of_cell <- function(drawn, figure, line) {
-  worked <- proof_steps(drawn, figure, line)
-  stated <- plain_vector(pick_rows(line_column(drawn, figure), line))
-  equal <- isTRUE(close_values(worked$value, stated))
-  c(worked$steps, list(sprintf("The page says %s: %s.", figure_text(drawn, figure, stated),
-    if (equal) "equal" else sprintf("not equal to %s", figure_text(drawn, figure, worked$value)))))
 }
 
 html_steps <- function(steps, most = 12) {
@@ -106,10 +98,11 @@ conditions_of_line <- function(drawn, line) {
 # What a former step and the page at hand do not have in common.
 html_comparison <- function(desk, at) {
   found <- desk_compare(desk, at)
+  found$labels <- c(sprintf("step %d", at), "the page now")
   text <- utils::capture.output(print(found))
   tags <- htmltools::tags
   htmltools::tagList(
-    tags$p(sprintf("Step %d (%s) is a, the page at hand is b.", at, desk$steps[[at]]$said)),
+    tags$p(clean_text(sprintf("Step %d: %s.", at, desk$steps[[at]]$said))),
     tags$pre(tabindex = "0", clean_text_lines(cli::ansi_strip(text)))
   )
 }

@@ -76,7 +76,7 @@ html_blank <- function(read, name, part, seen, at) {
   now <- read$filled[[name]]
   at <- c(at, list(`data-do` = "fill", `data-blank` = name, `data-field` = "value"))
   label <- if (is.null(blank$asks)) room$asks else blank$asks
-  if (blank$many && room$entry != "text") return(html_several(label, now, offers, at))
+  if (blank$many && room$entry != "text") return(html_several(label, now, offers, at, room$entry))
   if (room$entry == "choice") return(html_choice(label, now, offers, at))
   html_typed(label, read$words[[name]], now, offers, at)
 }
@@ -94,7 +94,8 @@ html_choice <- function(label, now, offers, at) {
   tags$label(class = "field", tags$span(label), do.call(tags$select, c(at, options)))
 }
 
-html_several <- function(label, now, offers, at) {
+# Values beyond the most frequent are typed.
+html_several <- function(label, now, offers, at, entry) {
   tags <- htmltools::tags
   for (expr in now) if (!any(vapply(offers, function(one) identical(one$expr, expr), TRUE))) {
     offers <- c(list(offer(expr)), offers)
@@ -105,7 +106,9 @@ html_several <- function(label, now, offers, at) {
       clean_text(if (nzchar(one$label)) one$label else "(empty text)"),
       if (nzchar(one$detail)) tags$small(clean_text(one$detail)))
   })
-  do.call(tags$fieldset, c(list(class = "several"), at, list(tags$legend(label)), boxes))
+  more <- if (entry == "values") list(tags$label(class = "field", tags$span("Another"), tags$input(
+    type = "text", `data-more` = NA, autocomplete = "off", spellcheck = "false")))
+  do.call(tags$fieldset, c(list(class = "several"), at, list(tags$legend(label)), boxes, more))
 }
 
 html_typed <- function(label, said, now, offers, at) {

@@ -65,14 +65,23 @@ with_facts <- function(seen, work) {
 facts_of_column <- function(column, most = 8) {
   kind <- kind_of(column)
   n <- length_of(column)
-  facts <- list(kind = kind, n = n, missing = sum(is_missing_value(column)), different = NA)
-  if (kind %in% c("text", "factor", "logical")) return(c(facts[1:3], frequent_values(column, kind, most)))
-  if (!kind %in% c(kinds_chosen$measured)) return(facts)
-  column <- plain_vector(column)
-  finite <- column[is.finite(column)]
-  if (length(finite)) facts[c("smallest", "largest")] <- list(min(finite), max(finite))
-  facts$numbers_rows <- numbers_rows(finite)
-  facts
+  if (!kind %in% unlist(kinds_chosen)) return(list(kind = kind, n = n, missing = sum(is_missing_value(column)),
+    different = NA))
+  if (!kind %in% kinds_chosen$measured) return(c(list(kind = kind, n = n, missing = sum(is_missing_value(column))),
+    frequent_values(column, kind, most)))
+  ends <- column_folded(core_group(list(), n), column, list(extremes = c("min", "max")))
+  found <- lapply(ends$answers, function(value) value_like(value, column))
+  facts <- list(kind = kind, n = n, missing = as.double(ends$all_missing), different = NA)
+  names(found) <- c("smallest", "largest")
+  if (n > 0 && is.finite(found$smallest) && is.finite(found$largest)) facts[c("smallest", "largest")] <- found[1:2]
+  c(facts, numbers_rows = numbers_rows(column))
+}
+
+# A number as a date or time is one.
+value_like <- function(value, column) {
+  if (inherits(value, "integer64")) return(value)
+  mostattributes(value) <- attributes(plain_vector(column[1]))
+  value
 }
 
 # Whether values look like the numbers of rows, which nobody adds up: whole, and no two alike.

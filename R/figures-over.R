@@ -4,10 +4,13 @@
 figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()) {
   nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(node_ids(nodes))]
-  worked <- printing_on_the_way(drawn$entries, work_figures(
+  of_lines <- identical(groups, drawn$lines$groups)
+  work <- function(nodes) printing_on_the_way(drawn$entries, work_figures(
     nodes, groups, entries_table(drawn), levels, function(of_group) regrouped(drawn, of_group)
   ))
-  place <- if (identical(groups, drawn$lines$groups)) drawn$lines$line_group
+  kept <- if (of_lines) drawn$lines$kept_figures
+  worked <- if (is.null(kept)) work(nodes) else worked_or_kept(nodes, levels, kept, work)
+  place <- if (of_lines) drawn$lines$line_group
   if (drawn$entries$n == 0 && n_lines == 1) place <- NA_integer_
   notes <- unlist(lapply(nodes, function(node) {
     note <- attr(worked$values[[node$id]], "note")
@@ -22,6 +25,27 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
     lines_of_values(checked, values, keys, level$size, new_tally())
   }, levels, worked$levels)
   list(lines = lines, facts = worked$facts, notes = notes, levels = tables, entries = worked$entries)
+}
+
+# Where the same lines are drawn up again with other figures, those that were worked before are `kept` (an environment):
+# what work_figures() gives, of which only what is new is worked.
+worked_or_kept <- function(nodes, levels, kept, work) {
+  ids <- node_ids(nodes)
+  keys <- paste(rlang::hash(lapply(levels, `[[`, "keys")), ids)
+  fresh <- !keys %in% names(kept$figures)
+  if (any(fresh) || is.null(kept$entries)) {
+    worked <- work(nodes[fresh])
+    kept$entries <- worked$entries
+    kept$figures[keys[fresh]] <- lapply(nodes[fresh], function(node) list(
+      value = worked$values[[node$id]], fact = worked$facts[[feed_key(node)]], levels = lapply(worked$levels, `[[`, node$id)
+    ))
+  }
+  found <- kept$figures[keys]
+  list(
+    values = stats::setNames(lapply(found, `[[`, "value"), ids), entries = kept$entries,
+    facts = stats::setNames(lapply(found, `[[`, "fact"), vapply(nodes, feed_key, "")),
+    levels = lapply(seq_along(levels), function(k) stats::setNames(lapply(found, function(one) one$levels[[k]]), ids))
+  )
 }
 
 # What a figure has to say is on the page, and no part of its values.

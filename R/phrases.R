@@ -8,7 +8,7 @@
 phrase <- function(says, form, ..., named = NULL, spread = character(), group = "", called = NULL,
                    alone = FALSE, complete = FALSE) {
   list(
-    says = says, form = form, blanks = Filter(Negate(is.null), list(...)), named = named, spread = spread,
+    says = says, form = form, blanks = Filter(Negate(is.null), list(...)), named = named, spread = as.character(spread),
     group = group, called = called, alone = alone, complete = complete
   )
 }

@@ -38,15 +38,19 @@ proof_of_items <- function(x, name, items) {
     "unknown_column", sprintf("The page has no figure `%s` to prove.", name),
     meant(name, vapply(c(drawn$lines$figures, drawn$lines$beside), `[[`, "", "name"), "figures")
   )
+  structure(c(
+    list(title = sprintf("Proof of %s, %s", name, line_words(drawn, line))), proof_and_page(drawn, name, line)
+  ), class = "idle_proof")
+}
+
+# A figure of a line worked by hand, and held against the page: list(steps, value, stated, equal).
+proof_and_page <- function(drawn, name, line) {
   worked <- proof_steps(drawn, name, line)
   stated <- plain_vector(pick_rows(line_column(drawn, name), line))
   equal <- isTRUE(close_values(worked$value, stated))
-  structure(list(
-    title = sprintf("Proof of %s, %s", name, line_words(drawn, line)), steps = c(worked$steps, list(sprintf(
-      "The page says %s: %s.", figure_text(drawn, name, stated),
-      if (equal) "equal" else sprintf("not equal to %s", figure_text(drawn, name, worked$value))
-    ))), value = worked$value, stated = stated, equal = equal
-  ), class = "idle_proof")
+  said <- sprintf("The page says %s: %s.", figure_text(drawn, name, stated),
+    if (equal) "equal" else sprintf("not equal to %s", figure_text(drawn, name, worked$value)))
+  list(steps = c(worked$steps, list(said)), value = worked$value, stated = stated, equal = equal)
 }
 
 # How a figure of a line comes about: list(steps, value).

@@ -121,8 +121,9 @@ compare_bytes <- function(fn, x, y) {
   rep_len(fn(left, right), n)
 }
 
-comparison <- function(op, ordered, words) {
+comparison <- function(op, ordered, words, spread = FALSE) {
   force(op)
+  force(spread)
   force(words)
   room(op, "row", topic = "conditions and choices",
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
@@ -130,13 +131,14 @@ comparison <- function(op, ordered, words) {
     again = function(x, y) compared_again(match.fun(op), x, y, ordered),
     words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares",
     phrases = list(phrase(
-      paste("{x} is", words), call(op, quote(.x), quote(.v)), group = "conditions",
+      paste("{x} is", words), call(op, quote(.x), quote(.v)), group = "conditions", spread = if (spread) "x",
       x = blank("column", of = if (ordered) "measured" else "ordered"), v = blank("value", like = "x")
     ))
   )
 }
-Map(comparison, c("==", "!="), FALSE, c("{v}", "not {v}"))
-Map(comparison, c(">", ">=", "<", "<="), TRUE, c("above {v}", "at least {v}", "below {v}", "at most {v}"))
+Map(comparison, c("==", "!="), FALSE, c("{v}", "not {v}"), c(TRUE, FALSE))
+Map(comparison, c(">", ">=", "<", "<="), TRUE, c("above {v}", "at least {v}", "below {v}", "at most {v}"), c(TRUE,
+  FALSE, FALSE, FALSE))
 
 room("%in%", "row", topic = "conditions and choices",
   args = alist(x = , set = ), takes = list(x = "any", set = "any"), gives = "logical",

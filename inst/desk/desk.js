@@ -251,7 +251,11 @@
     const e = box || event.target.closest("[data-do]");
     if (!e || !by("slip").contains(e)) return;
     const what = asked(e), field = e.dataset.field;
-    if (box) what.value = Array.from(box.querySelectorAll("input:checked")).map((i) => i.value);
+    if (box) {
+      const more = box.querySelector("[data-more]");
+      what.value = Array.from(box.querySelectorAll("input:checked")).map((i) => i.value)
+        .concat(more && more.value !== "" ? [more.value] : []);
+    }
     else if (field === "text") what.text = event.target.value;
     else if (field) what[field] = event.target.value;
     ask(what);

@@ -72,7 +72,7 @@ served_desk <- function(..., env = parent.frame()) {
   testthat::skip_if_not_installed("processx")
   log <- tempfile()
   program <- system.file("exec", "idle-ledger", package = "idleledger")
-  process <- processx::process$new(program, c("desk", ..., "--no-browser"),
+  process <- processx::process$new(program, c("desk", ..., "--browser=no"),
     stdout = log, stderr = "2>&1")
   withr::defer(process$kill(), envir = env)
   said <- function() readLines(log, warn = FALSE)

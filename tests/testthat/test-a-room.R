@@ -78,6 +78,9 @@ test_that("a section is added by one room, with what it sets aside and its optio
   local_room("sample_first", "section",
     place = 3.5, read = idleledger:::read_items,
     option = list(takes = "N", does = "only the first entries", example = "5"),
+    clause = idleledger:::clause("only the first ...", "Take only", function(seen) {
+      list(idleledger:::phrase("the first {n}", quote(.n), n = idleledger:::blank("number", default = 7, least = 1)))
+    }),
     check = function(items, ctx) items[[1]]$expr, leaves = function(checked, ctx) ctx,
     work = function(drawn, checked) {
       rows <- seq_len(min(checked, drawn$entries$n))
@@ -98,6 +101,29 @@ test_that("a section is added by one room, with what it sets aside and its optio
   expect_match(flat(tie_out(page)), "20,007 by `sample_first`, after the first.*First: so many")
   expect_match(capture.output(command_line(c("draw-up", "--help"))), "--sample_first N", all = FALSE)
   expect_match(said_by(brief(tolls, sample_frist = 5)), "Did you mean `sample_first`")
+  desk <- idleledger:::new_desk(tolls)
+  idleledger:::desk_act(desk, "choose", list(section = "sample_first", key = "1"))
+  expect_equal(nrow(desk$statement), 7)
+  expect_match(idleledger:::sentence_text(idleledger:::desk_state(desk)), "Take only the first 7.", all = FALSE)
+})
+
+test_that("a blank and an act are added by one room each, and found on the desk", {
+  local_room("even", "blank", asks = "An even number", entry = "choice",
+    offers = function(blank, seen, filled) lapply(c(2, 4), idleledger:::offer),
+    reads = function(expr, blank) if (is.numeric(expr)) format(expr), writes = idleledger:::chosen_offer
+  )
+  idleledger:::local_answers("only", "section", clause = idleledger:::clause("even ...", "Only", function(seen) {
+    list(idleledger:::phrase("tonnes above {n}", quote(tonnes > .n), n = idleledger:::blank("even")))
+  }))
+  local_room("empty", "act", does = function(state, asked, view) {
+    state$parts <- list()
+    idleledger:::acted(state, "nothing is left")
+  })
+  desk <- idleledger:::new_desk(tolls)
+  idleledger:::desk_act(desk, "choose", list(section = "only", key = "1"))
+  idleledger:::desk_act(desk, "fill", list(section = "only", index = 1, blank = "n", value = "4"))
+  expect_equal(nrow(desk$statement), sum(tolls$tonnes > 4))
+  expect_match(idleledger:::desk_answer(desk, list(do = "empty"))$said, "nothing is left. 20,012 rows")
 })
 
 test_that("a preparation is added by one room, and proves what it owes", {

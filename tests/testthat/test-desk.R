@@ -202,5 +202,5 @@ test_that("it can be read in light and dark, wide and narrow", {
 test_that("what cannot be opened is said", {
   expect_error(desk(demo_table("locks"), port = 80), class = "idle_bad_argument")
   expect_error(desk(demo_table("locks"), tables = list(demo_table("locks"))), class = "idle_bad_argument")
-  expect_match(program("desk", "no-such-file.csv", "--no-browser")$err, "no-such-file.csv", all = FALSE)
+  expect_match(program("desk", "no-such-file.csv", "--browser=no")$err, "no-such-file.csv", all = FALSE)
 })
