@@ -45,6 +45,7 @@ groups_that_stop <- function(name, days, seen) {
   group <- codes_of(codes)
   for (own in which(core_count_codes(codes, length(texts_of(codes))) >= 20)) {
     mine <- days[group %in% own & !is.na(days)]
+    if (length(mine) == 0) next
     before <- sum(days < min(mine), na.rm = TRUE)
     after <- sum(days > max(mine), na.rm = TRUE)
     share <- length(mine) / (sum(!is.na(days)) - before - after)
