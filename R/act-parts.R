@@ -26,7 +26,7 @@ room("choose", "act",
     choice <- choice_of_key(seen, asked$key)
     if (is.null(choice)) stop_idle("bad_argument", "This choice does not fit any more.", "Open the part anew.")
     part <- as_part(captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen)))
-    if (is.null(asked$index)) return(part_added(state, section, part, choice$phrase, seen))
+    if (is.null(asked$index)) return(part_added(state, section, part, choice, seen))
     before <- part_at(state, section, index)
     if (nzchar(before$name) && is.null(choice$phrase$called)) part$name <- before$name
     acted(put_part(state, section, index, part), sprintf("%s is now %s", part_name_said(before), choice$label),
@@ -35,14 +35,16 @@ room("choose", "act",
 )
 
 # What stands alone takes the place of the others; a first part may need another to complete it.
-part_added <- function(state, section, part, phrase, seen) {
+part_added <- function(state, section, part, choice, seen) {
+  phrase <- choice$phrase
   clause <- room_of("section", section)$clause
   parts <- state$parts[[section]]
   if (clause$one || phrase$alone) parts <- list()
   parts <- Filter(function(other) !part_is_alone(other, seen), parts)
   completed <- length(parts) == 0 && !phrase$complete && !is.null(clause$completed)
   state$parts[[section]] <- c(parts, list(part), if (completed) list(as_part(captured(clause$completed))))
-  acted(state, sprintf("%s is put to %s", part_name_said(part), section), list(section, length(parts) + 1))
+  acted(state, sprintf("%s is put to %s", if (nzchar(part$name)) part$name else choice$label, section), list(section,
+    length(parts) + 1))
 }
 
 # A blank filled anew; what does not fit it then goes back to what does.

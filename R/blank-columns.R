@@ -13,7 +13,8 @@ of_kinds <- function(columns, of) {
 }
 
 offer <- function(expr, label = says_expr(expr), detail = "") {
-  list(value = if (is.null(expr)) "" else if (is.character(expr)) expr else expr_text(expr), label = label, expr = expr, detail = detail)
+  value <- if (is.null(expr)) "" else if (is.character(expr)) expr else expr_text(expr)
+  list(value = value, label = label, expr = expr, detail = detail)
 }
 
 says_expr <- function(expr) {
@@ -42,12 +43,18 @@ room_of_columns <- function(name, columns_of, reads = reads_symbol, asks = "Colu
       columns <- columns_of(blank, seen, filled)
       other <- if (!is.null(blank$other_than)) says_expr(filled[[blank$other_than]])
       names <- names(columns)
-      if (isTRUE(blank$of %in% c("measure", "measured"))) names <- names[order(vapply(names, seen$is_number_of_a_row, TRUE))]
-      if (length(names) > 1) names <- c(setdiff(names, other), intersect(names, other))
+      names <- setdiff(in_usual_order(names, columns, blank, seen), other)
       none <- if (blank$optional) list(offer(NULL, "the whole"))
       c(none, lapply(names, function(name) offer(as.name(name), detail = seen$detail(name, columns[[name]]))))
     }
   )
+}
+
+# Figures first, then dates, numbers of rows last, where numbers are asked for.
+in_usual_order <- function(names, columns, blank, seen) {
+  if (isTRUE(blank$measures)) return(names[order(!names %in% seen$measures)])
+  if (!isTRUE(blank$of %in% c("measure", "measured"))) return(names)
+  names[order(vapply(names, seen$is_number_of_a_row, TRUE), is_moment(unlist(columns[names])))]
 }
 
 room_of_columns("column", function(blank, seen, filled) of_kinds(seen$columns, blank$of))
@@ -84,7 +91,10 @@ room_of_columns("columns", function(blank, seen, filled) {
 room("match", "blank", asks = "By", entry = "choice", writes = chosen_offer,
   reads = function(expr, blank) {
     parts <- if (rlang::is_call(expr, "c")) as.list(expr)[-1] else list(expr)
-    both(vapply(parts, says_expr, ""))
+    both(vapply(parts, function(part) {
+      period <- rlang::is_call(part, "==") && rlang::is_call(part[[2]], "start_of", n = 2)
+      if (period) sprintf("the %s of %s", part[[2]][[3]], says_expr(part[[2]][[2]])) else says_expr(part)
+    }, ""))
   },
   offers = function(blank, seen, filled) {
     table <- seen$tables[[says_expr(filled[[blank$in_table]])]]

@@ -74,7 +74,9 @@ offers_of_values <- function(blank, seen, filled) {
     if (!is.null(expr)) offer(expr, constant_said(expr), paste("the", word))
   }, ends, names(ends))
   zero <- if (is.null(blank$at) && is_number_kind(facts$kind) && holds_zero(facts)) list(offer(0, "0"))
-  top <- Map(function(value, n) offer(value_written(value, facts$kind), detail = entry_count(n)), facts$top, facts$times)
+  top <- Map(function(value, n) {
+    offer(value_written(value, facts$kind), detail = entry_count(n))
+  }, facts$top, facts$times)
   found <- Filter(Negate(is.null), unname(c(zero, top, ends)))
   if (length(found) == 0) found <- list(offer(value_of_none(facts$kind)))
   found[!duplicated(vapply(found, `[[`, "", "value"))]
@@ -90,9 +92,9 @@ value_of_none <- function(kind) {
 }
 
 value_typed <- function(text, facts) {
-  bad <- function(what, like) stop_idle(
-    "bad_argument", sprintf("%s is no %s.", value_text(text), what), sprintf("Write it as %s.", like)
-  )
+  bad <- function(what, like) {
+    stop_idle("bad_argument", sprintf("%s is no %s.", value_text(text), what), sprintf("Write it as %s.", like))
+  }
   switch(facts$kind,
     logical = switch(tolower(text), yes = , true = TRUE, no = , false = FALSE, bad("yes or no", "yes or no")),
     integer = , double = , integer64 = {

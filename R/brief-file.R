@@ -39,12 +39,16 @@ write_brief <- function(page, path) {
     "bad_file", sprintf("%s is no name for a brief's file.",
       value_text(path)), "Let it end in .yaml, such as receipts.brief.yaml."
   )
-  found <- brief_as_list(page, normalizePath(dirname(path), mustWork = FALSE))
-  write_whole(path, function(put) {
-    put(paste0(c(
-    sprintf("# A brief of Idle Ledger: %s.", gsub("[\r\n]", " ", page_title(page))), yaml_lines(Filter(length, found))
-  ), "\n", collapse = ""))
-  })
+  lines <- brief_lines(page, normalizePath(dirname(path), mustWork = FALSE))
+  write_whole(path, function(put) put(paste0(lines, "\n", collapse = "")))
+}
+
+# The lines of the file, which is to stand in a folder.
+brief_lines <- function(page, folder) {
+  c(
+    sprintf("# A brief of Idle Ledger: %s.", gsub("[\r\n]", " ", page_title(page))),
+    yaml_lines(Filter(length, brief_as_list(page, folder)))
+  )
 }
 
 #' @rdname write_brief

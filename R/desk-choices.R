@@ -2,7 +2,9 @@
 # section takes it.
 
 # list(key, label, detail, group, phrase, filled, expr, name) of each choice for the part `index` of a section.
-choices_of <- function(seen, phrases = room_of("section", seen$section)$clause$phrases(seen), only = seq_along(phrases)) {
+choices_of <- function(seen, only = NULL) {
+  phrases <- room_of("section", seen$section)$clause$phrases(seen)
+  if (is.null(only)) only <- seq_along(phrases)
   found <- lapply(intersect(only, seq_along(phrases)), function(k) {
     lapply(fillings_of(phrases[[k]], seen), function(filled) choice_of(k, phrases[[k]], filled, seen))
   })

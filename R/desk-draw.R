@@ -68,12 +68,16 @@ columns_in_view <- function(kept, section) {
   entries <- stage_before(kept, min(place, room_of("section", "lines")$place))
   lines <- stage_before(kept, place)
   list(
-    entries = function(name) facts_kept(kept, entries, name, function(drawn) {
-      if (name %in% drawn$entries$column_names) entry_column(drawn$entries, name)
-    }),
-    lines = function(name) facts_kept(kept, lines, name, function(drawn) {
-      if (drawn$lines$grain == "lines" || name %in% drawn$entries$column_names) line_column(drawn, name)
-    })
+    entries = function(name) {
+      facts_kept(kept, entries, name, function(drawn) {
+        if (name %in% drawn$entries$column_names) entry_column(drawn$entries, name)
+      })
+    },
+    lines = function(name) {
+      facts_kept(kept, lines, name, function(drawn) {
+        if (drawn$lines$grain == "lines" || name %in% drawn$entries$column_names) line_column(drawn, name)
+      })
+    }
   )
 }
 

@@ -34,8 +34,8 @@ html_part <- function(clause, k) {
   tags <- htmltools::tags
   class <- paste(c("part", if (part$off) "off", if (!is.null(part$rests)) "rests"), collapse = " ")
   tags$span(
-    role = "button", tabindex = "0", class = class, `data-do` = "open", `data-section` = clause$section, `data-index` = k,
-    id = sprintf("part-%s-%d", clause$section, k), `aria-haspopup` = "dialog", title = part$rests,
+    role = "button", tabindex = "0", class = class, `data-do` = "open", `data-section` = clause$section,
+    `data-index` = k, id = sprintf("part-%s-%d", clause$section, k), `aria-haspopup` = "dialog", title = part$rests,
     if (nzchar(part$name)) list(tags$b(clean_text(part$name)), ", "), clean_text(part$words),
     if (part$off) tags$span(class = "unseen", " (switched off)"),
     if (!is.null(part$rests)) tags$span(class = "unseen", " (rests: it does not fit now)")

@@ -88,7 +88,9 @@ conditions_of_line <- function(drawn, line) {
   kept <- !names %in% over
   Map(function(item, name) {
     expr <- item$expr
-    if (rlang::is_call(expr, "unbroken")) expr <- call("start_of", expr[[2]], if (length(expr) > 2) expr[[3]] else "day")
+    if (rlang::is_call(expr, "unbroken")) {
+      expr <- call("start_of", expr[[2]], if (length(expr) > 2) expr[[3]] else "day")
+    }
     value <- plain_vector(pick_rows(drawn$lines$columns[[name]], as.integer(line)))
     written <- value_written(value, kind_of(value))
     captured(if (is.null(written)) call("is_missing", expr) else call("==", expr, written), item$values)

@@ -12,7 +12,8 @@ html_slip <- function(desk, section, index = NULL, ways = FALSE) {
       tags$button(type = "button", `data-do` = "close", "Done")),
     tags$p(class = "wrong", role = "alert", hidden = NA),
     if (!is.null(part$rests)) tags$p(class = "wrong", clean_text(paste("This part rests:", part$rests))),
-    if (is.null(part) || ways) html_choices(seen, section, index) else html_part_slip(part, seen, section, index, clause),
+    if (is.null(part) || ways) html_choices(seen, section, index) else
+      html_part_slip(part, seen, section, index, clause),
     html_expression(part, section, index)
   )
 }

@@ -76,14 +76,15 @@ html_rows <- function(desk, cells, first) {
   if (n == 0) return("")
   names <- vapply(layout_shown(desk$statement), `[[`, "", "name")
   numbers <- first + seq_len(n) - 1
+  before <- "<button type=\"button\" class=\"follow\" tabindex=\"-1\" data-do=\"behind\" data-row=\""
   wide <- !is.null(desk$drawn$page$wide)
   follow <- !wide | !names %in% statement_part(desk$statement, "keys")
   columns <- lapply(seq_along(cells$texts), function(k) {
     text <- html_text(cells$texts[[k]])
     if (!follow[k]) return(paste0("<td>", text, "</td>"))
     paste0("<td", if (cells$right[k]) " class=\"n\"" else " dir=\"auto\"", ">",
-      ifelse(nzchar(text), paste0("<button type=\"button\" class=\"follow\" tabindex=\"-1\" data-do=\"behind\" data-row=\"",
-        numbers, "\" data-column=\"", html_text(names[k]), "\">", text, "</button>"), ""), "</td>")
+      ifelse(nzchar(text), paste0(before, numbers, "\" data-column=\"", html_text(names[k]), "\">", text, "</button>"),
+        ""), "</td>")
   })
   paste0("<tr class=\"", row_classes(cells), "\" aria-rowindex=\"", numbers + 1, "\">", do.call(paste0, columns),
     "</tr>", collapse = "")

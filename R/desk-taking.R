@@ -1,10 +1,9 @@
 # Taking the page away: as text to copy, or as a file.
 
 ways_to_take <- list(
-  brief = list(label = "The brief, as a file", text = function(desk) paste(c(sprintf("# A brief of Idle Ledger: %s.",
-    gsub("[\r\n]", " ", page_title(desk$brief))), yaml_lines(Filter(length, brief_as_list(desk$brief, getwd())))),
-  collapse = "\n"), file = "brief.yaml"),
-  call = list(label = "The R call", text = function(desk) paste(unclass(as_call(desk$brief)), collapse = "\n")),
+  brief = list(label = "The brief, as a file", file = "brief.yaml",
+    text = function(desk) brief_lines(desk$brief, getwd())),
+  call = list(label = "The R call", text = function(desk) unclass(as_call(desk$brief))),
   command = list(label = "The command line", text = function(desk) command_of_page(desk$brief)),
   csv = list(label = "CSV", file = "csv"), xlsx = list(label = "Workbook", file = "xlsx"),
   report = list(label = "Report", file = "html")
@@ -17,10 +16,12 @@ command_of_page <- function(brief) {
 }
 
 answer_taken <- function(desk, as) {
-  if (!is_one_text(as) || !as %in% names(ways_to_take)) stop_idle("bad_argument", "There is no such way to take it away.")
+  if (!is_one_text(as) || !as %in% names(ways_to_take)) stop_idle(
+    "bad_argument", "There is no such way to take it away."
+  )
   way <- ways_to_take[[as]]
   tags <- htmltools::tags
-  text <- if (!is.null(way$text)) way$text(desk)
+  text <- if (!is.null(way$text)) paste(way$text(desk), collapse = "\n")
   list(
     side_title = way$label, side = if (!is.null(text)) html_text_of(
       tags$p(tags$button(type = "button", `data-do` = "copy", "Copy"), if (!is.null(way$file)) tags$button(

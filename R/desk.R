@@ -9,8 +9,8 @@
 #' Parts can be moved, renamed, switched off without being lost, and taken away. A part that does not fit any more,
 #' since what it names is gone, rests and says why, and stands again when it can. Every state of the sentence is a step:
 #' go back and forward, or compare with any of them. A cell opens the entries behind it and the proof of its figure, and
-#' narrows the page to them. The page has other faces, a chart and a report. It is taken away as a brief's file, as the R
-#' call, as a command line, as CSV, workbook or report.
+#' narrows the page to them. The page has other faces, a chart and a report. It is taken away as a brief's file, as the
+#' R call, as a command line, as CSV, workbook or report.
 #'
 #' What comes from the browser is checked as all briefs are, and never run. The page listens on this machine alone
 #' (127.0.0.1), and opens only for who knows the key in its address; it opens no files but those named here. Each tab
@@ -50,10 +50,11 @@ run_desk <- function(source, tables, once, port, browse) {
   address <- sprintf("http://127.0.0.1:%d/?key=%s", port, token)
   withr::local_options(list(shiny.sanitize.errors = TRUE, shiny.launch.browser = FALSE))
   tryCatch(
-    suppressPackageStartupMessages(shiny::runApp(app, port = port, host = "127.0.0.1", quiet = TRUE, launch.browser = function(url) {
-      say_address(address)
-      if (isTRUE(browse)) utils::browseURL(address)
-    })),
+    suppressPackageStartupMessages(shiny::runApp(app, port = port, host = "127.0.0.1", quiet = TRUE,
+      launch.browser = function(url) {
+        say_address(address)
+        if (isTRUE(browse)) utils::browseURL(address)
+      })),
     interrupt = function(e) NULL
   )
   invisible(desk_state(tabs$last)$brief)

@@ -5,9 +5,11 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
   nodes <- nodes[!duplicated(node_ids(nodes))]
   of_lines <- identical(groups, drawn$lines$groups)
-  work <- function(nodes) printing_on_the_way(drawn$entries, work_figures(
-    nodes, groups, entries_table(drawn), levels, function(of_group) regrouped(drawn, of_group)
-  ))
+  work <- function(nodes) {
+    printing_on_the_way(drawn$entries, work_figures(
+      nodes, groups, entries_table(drawn), levels, function(of_group) regrouped(drawn, of_group)
+    ))
+  }
   kept <- if (of_lines) drawn$lines$kept_figures
   worked <- if (is.null(kept)) work(nodes) else worked_or_kept(nodes, levels, kept, work)
   place <- if (of_lines) drawn$lines$line_group
@@ -36,9 +38,11 @@ worked_or_kept <- function(nodes, levels, kept, work) {
   if (any(fresh) || is.null(kept$entries)) {
     worked <- work(nodes[fresh])
     kept$entries <- worked$entries
-    kept$figures[keys[fresh]] <- lapply(nodes[fresh], function(node) list(
-      value = worked$values[[node$id]], fact = worked$facts[[feed_key(node)]], levels = lapply(worked$levels, `[[`, node$id)
-    ))
+    kept$figures[keys[fresh]] <- lapply(nodes[fresh], function(node) {
+      id <- node$id
+      fact <- worked$facts[[feed_key(node)]]
+      list(value = worked$values[[id]], fact = fact, levels = lapply(worked$levels, `[[`, id))
+    })
   }
   found <- kept$figures[keys]
   list(

@@ -18,7 +18,8 @@ page_cells <- function(x, rows = seq_len(nrow(x)), decimals = decimals_of(x, lay
     headings = vapply(layout, part_text, "", "under", function(part) part$heading),
     over = vapply(layout, part_text, "", "over", function(part) ""), texts = unname(texts),
     right = vapply(columns, is_right_aligned, TRUE) & !keys,
-    kind = if (is.null(x$line_kind)) rep("line", length(rows)) else x$line_kind[rows], above = footed$above, below = footed$below
+    kind = if (is.null(x$line_kind)) rep("line", length(rows)) else x$line_kind[rows],
+    above = footed$above, below = footed$below
   )
 }
 

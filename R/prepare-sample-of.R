@@ -16,7 +16,8 @@ room("sample_of", "preparation",
   },
   leaves = function(part, ctx) ctx$columns,
   work = function(drawn, part) work_sample(drawn, part),
-  phrases = list(phrase("draw {n} entries by lot", quote(sample_of(.n)), n = blank("number", default = 100, least = 1))),
+  phrases = list(phrase("draw {n} entries by lot", quote(sample_of(.n)),
+    n = blank("number", default = 100, least = 1))),
   call = "sample_of(n, per =, seed = 1)", plain = "some entries by lot, as many as said or part(0.1) of them",
   words = function(part) {
     sprintf("draw %s by lot%s, with seed %s", sample_size_words(part), if (length(part$per)) sprintf(

@@ -1,7 +1,7 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
 # `within` is the part that tells the year which `name` is of; `tells_year` that it is such a part.
-on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says = sub(",.*| by .*", "", words)) {
+on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says = said_of_date(words)) {
   force(says)
   force(part)
   force(within)
@@ -10,17 +10,20 @@ on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says =
     work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part),
     words = words,
     within = within, tells_year = tells_year,
-    phrases = list(phrase(paste(says, "of {x}"), call(name, quote(.x)),
+    phrases = list(phrase(says, call(name, quote(.x)),
       named = name, group = "dates", x = blank("column", of = "moment"), spread = "x"))
   )
 }
+
+# "the month, 1 to 12" of a column is "the month of {x}, 1 to 12".
+said_of_date <- function(words) sub("(,.*)?$", " of {x}\\1", sub(" by ISO 8601", "", words))
 
 on_date("year", "year", "the year", tells_year = TRUE)
 on_date("quarter", "quarter", "the quarter, 1 to 4", within = "year")
 on_date("month", "month", "the month, 1 to 12", within = "year")
 on_date("week", "week", "the week by ISO 8601, 1 to 53", within = "week_year")
 on_date("week_year", "week_year", "the year that the ISO 8601 week belongs to", tells_year = TRUE,
-  says = "the year that the week belongs to")
+  says = "the year that the week of {x} belongs to")
 on_date("day", "day", "the day of the month")
 on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday")
 
@@ -60,9 +63,9 @@ room("start_of", "row", topic = "dates",
     if (unit$type == "value" && unit$value != "day") list(fn = "period", options = list(unit = unit$value))
   },
   words = "the first day of the day's week (Monday), month, quarter or year",
-  phrases = list(phrase("the {unit} of {x}, as a date", quote(start_of(.x, .unit)), named = "{unit}",
+  phrases = list(phrase("the {unit} of {x}, with its year", quote(start_of(.x, .unit)), named = "{unit}",
     group = "dates", spread = c("x", "unit"), x = blank("column", of = "moment"),
-    unit = blank("word", asks = "Period", words = c(month = "month", week = "week", quarter = "quarter", year = "year"))))
+    unit = blank("word", asks = "Period", words = c(month = "month", week = "week", quarter = "quarter"))))
 )
 
 room("as_date", "row", topic = "dates",

@@ -5,13 +5,7 @@ room("abreast", "section",
   place = 10, read = read_items,
   option = list(takes = "KEY", does = "a key whose values stand side by side",
     example = "columns_of(paid, totals = \"both\")"),
-  clause = clause("categories across ...", "Side by side:", function(seen) list(
-    phrase("each {key}[, {totals}]", quote(columns_of(.key, totals = .totals)), spread = "key",
-      key = blank("key", few = TRUE), totals = blank("word", optional = TRUE, asks = "Totals", unsaid = "no totals", words = c(
-        "with totals beside each row" = "side", "with totals at the foot" = "foot",
-        "with totals beside each row and at the foot" = "both"))),
-    phrase("each {key}", quote(.key), key = blank("key", few = TRUE))
-  ), one = TRUE),
+  clause = clause("categories across ...", "Side by side:", function(seen) ways_to_stand_abreast(), one = TRUE),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(
       ctx, "no_lines", "cells come from lines, and the brief does not say what makes a line.",
@@ -170,5 +164,19 @@ check_number_of_columns <- function(lines, abreast) {
         limit("most_columns")
     ),
     "Make the key coarser in `lines` (start_of(date, \"month\"), bands(x, at = ...)), or name the columns wanted."
+  )
+}
+
+# By choosing: a key with few values, and where its totals stand.
+ways_to_stand_abreast <- function() {
+  key <- blank("key", few = TRUE)
+  totals <- c(
+    "with totals beside each row" = "side", "with totals at the foot" = "foot",
+    "with totals beside each row and at the foot" = "both"
+  )
+  list(
+    phrase("each {key}[, {totals}]", quote(columns_of(.key, totals = .totals)), spread = "key", key = key,
+      totals = blank("word", optional = TRUE, asks = "Totals", unsaid = "no totals", words = totals)),
+    phrase("each {key}", quote(.key), key = key)
   )
 }

@@ -77,8 +77,6 @@ ways_to_stand_beside <- function() {
     phrases_of_rooms("window"),
     list(phrase("the {how} of {x} of all lines in {per}", quote(.how(.x, per = .per)), named = "{how}_in_group",
       how = framed_word(), x = blank("column", of = "measure"), per = blank("group"))),
-    lapply(in_groups(phrases_of_rooms("row"), "numbers"), function(one) utils::modifyList(one, list(
-      group = "of two columns"
-    )))
+    lapply(in_groups(phrases_of_rooms("row"), "numbers"), utils::modifyList, list(group = "of two columns"))
   )
 }

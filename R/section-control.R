@@ -5,8 +5,9 @@ room("control", "section",
   place = 12, read = read_items,
   option = list(takes = "FIGURE=TOTAL,...", does = "totals known from elsewhere", example = "receipts = 197389.75"),
   clause = clause("totals from elsewhere ...", "It is to meet", function(seen) {
-    lapply(seen$measures, function(name) phrase(paste(name, "{v}"), quote(.v), called = name,
-      v = blank("number", default = 0, any = TRUE)))
+    lapply(seen$measures, function(name) {
+      phrase(paste(name, "{v}"), quote(.v), called = name, v = blank("number", default = 0, any = TRUE))
+    })
   }, named = "needed"),
   check = function(items, ctx) {
     if (ctx$grain != "lines") stop_in(

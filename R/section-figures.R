@@ -99,9 +99,7 @@ ways_to_figure <- function() {
     list(phrase("the total of {x} divided by that of {y}", quote(sum(.x) / sum(.y)), named = "{x}_by_{y}",
       group = "of two figures", x = blank("entry_column", of = "measure"),
       y = blank("entry_column", of = "measure", other_than = "x"))),
-    lapply(in_groups(phrases_of_rooms("row"), "numbers"), function(one) utils::modifyList(one, list(
-      group = "of two figures", blanks = lapply(one$blanks, utils::modifyList, list(made = TRUE))
-    ))),
+    lapply(in_groups(phrases_of_rooms("row"), "numbers"), utils::modifyList, list(group = "of two figures")),
     in_groups(own, "of some entries")
   )
 }

@@ -182,18 +182,21 @@ fill_lines <- function(drawn, key) {
 
 # By choosing: a column, a part of a date, bands of a number, every combination, or the whole.
 ways_to_make_lines <- function(seen) {
+  periods <- in_groups(phrases_of_rooms("row"), c("dates", "bands"))
   c(
     list(phrase("{x}", quote(.x), x = blank("column", of = "named"), spread = "x", group = "columns")),
-    in_groups(phrases_of_rooms("row"), c("dates", "bands")),
+    periods[order(lengths(lapply(periods, `[[`, "spread")) < 2)],
     list(
       phrase("{x}", quote(.x), x = blank("column", of = "measured"), spread = "x", group = "single values"),
       phrase("{unit} of {x}, without a gap", quote(unbroken(.x, .unit)), named = "{unit}", group = "dates",
         x = blank("column", of = "moment"),
-        unit = blank("word", asks = "Period", words = c(month = "month", day = "day", week = "week", quarter = "quarter", year = "year")))
+        unit = blank("word", asks = "Period",
+          words = stats::setNames(nm = c("month", "day", "week", "quarter", "year"))))
     ),
     list(
       phrase("combination of {keys}, also those that do not occur", quote(crossed(.keys)),
-        keys = blank("columns", of = "words", few = TRUE, spliced = TRUE, take = 2), group = "all together", alone = TRUE),
+        keys = blank("columns", of = "words", few = TRUE, spliced = TRUE, take = 2), group = "all together",
+        alone = TRUE),
       phrase("the whole table, in one line", quote(whole()), group = "all together", alone = TRUE)
     )
   )

@@ -3,9 +3,9 @@
 room("order", "section",
   place = 9, read = read_items, windows = TRUE,
   option = list(takes = "KEYS", does = "how lines are sorted", example = "falling(receipts)"),
-  clause = clause("sorted by ...", "Sort by", function(seen) list(
-    phrase("{o}", quote(.o), o = blank("order"), spread = "o")
-  )),
+  clause = clause("sorted by ...", "Sort by", function(seen) {
+    list(phrase("{o}", quote(.o), o = blank("order"), spread = "o"))
+  }),
   check = function(items, ctx) {
     unlist(lapply(items, function(item) {
       item$expr <- edge_as_figure(item$expr, ctx)

@@ -183,12 +183,13 @@ with_ties <- function(met, place, n, same, missing) {
 
 # By choosing: the top and bottom, and conditions on what stands on a line.
 ways_to_show <- function() {
+  rest <- c("the rest in a line" = TRUE)
   ends <- lapply(c("top", "bottom"), function(end) {
     phrase(sprintf("the %s {n} by {x}[ in {per}][, {others}]", end),
       as.call(c(as.name(end), quote(.n), quote(.x), per = quote(.per), others = quote(.others))),
-      n = blank("number", default = 10, least = 1), x = blank("column", of = "measured"),
+      n = blank("number", default = 10, least = 1), x = blank("column", of = "measure"),
       per = blank("group", optional = TRUE),
-      others = blank("word", optional = TRUE, asks = "The rest", unsaid = "left out", words = c("the rest in a line" = TRUE)))
+      others = blank("word", optional = TRUE, asks = "The rest", unsaid = "left out", words = rest))
   })
   conditions <- in_groups(phrases_of_rooms("row"), "conditions")
   c(ends, lapply(conditions, function(one) utils::modifyList(one, list(says = paste("lines where", one$says)))))

@@ -135,7 +135,7 @@ away_words <- function(node, side) {
 
 # By choosing: a column, its order, and the group.
 of_neighbour <- function(says, form, wish, of = "any", along = "ordered", ...) {
-  phrase(says, form, x = blank("column", of = of), ..., along = blank("along", of = along),
+  phrase(says, form, x = blank("column", of = of, measures = TRUE), ..., along = blank("along", of = along),
     per = blank("apart", optional = TRUE), named = wish)
 }
 

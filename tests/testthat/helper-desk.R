@@ -7,7 +7,8 @@ one_of <- function(x) x[[sample.int(length(x), 1)]]
 random_act <- function(desk) {
   state <- idleledger:::desk_state(desk)
   used <- names(state$parts)
-  what <- sample(c("add", "add", "add", "write", "fill", "fill", "switch", "move", "drop", "sort", "back", "forward"), 1)
+  all <- c("add", "add", "add", "write", "fill", "fill", "switch", "move", "drop", "sort", "back", "forward")
+  what <- sample(all, 1)
   if (sum(lengths(state$parts)) > 12) what <- sample(c("drop", "switch", "fill"), 1)
   if (what == "back") return(idleledger:::desk_back(desk))
   if (what == "forward") return(idleledger:::desk_forward(desk))

@@ -97,7 +97,7 @@ test_that("what is taken away makes the same page again", {
   writeLines(gsub(dirname(path), folder, text, fixed = TRUE), file.path(folder, "page.yaml"))
   expect_equal(program("draw-up", file.path(folder, "page.yaml"), "--write", file.path(folder, "again.csv"))$status, 0)
   expect_identical(readLines(file.path(folder, "again.csv")), readLines(csv))
-  called <- eval(parse(text = paste(idleledger:::ways_to_take$call$text(desk), "; page")))
+  called <- eval(parse(text = c(idleledger:::ways_to_take$call$text(desk), "page")))
   write_statement(called, file.path(folder, "call.csv"))
   expect_identical(readLines(file.path(folder, "call.csv")), readLines(csv))
 })

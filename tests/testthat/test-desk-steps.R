@@ -12,7 +12,8 @@ hostile_table <- function(n = 40) {
     a = rep(c("<img src=x onerror=alert(1)>", "';--", "", NA, "=1+1"), length.out = n),
     b = rep(c(1.5, NA, -Inf, NaN, 1e300), length.out = n), c = seq_len(n),
     d = as.Date("2025-01-31") + seq_len(n) %% 9, e = rep(c(TRUE, NA, FALSE), length.out = n),
-    f = factor(rep(c("x", "\u00e9"), length.out = n)), g = as.POSIXct("2025-03-30 00:30", tz = "UTC") + seq_len(n) * 3600
+    f = factor(rep(c("x", "\u00e9"), length.out = n)),
+    g = as.POSIXct("2025-03-30 00:30", tz = "UTC") + seq_len(n) * 3600
   )
   stats::setNames(table, c("<b>bold</b>", "sum", "NULL", "a b", "if", "{x}", "[q]"))
 }

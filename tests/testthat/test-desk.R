@@ -49,7 +49,8 @@ test_that("a page is built by choosing, and what is taken away is the same on th
   browser_there()$Browser$setDownloadBehavior(behavior = "allow", downloadPath = downloads)
   click_on(page, "[data-do=take][data-as=csv]")
   until(function() length(list.files(downloads, "[.]csv$")) == 1)
-  expect_identical(readLines(list.files(downloads, "[.]csv$", full.names = TRUE)), readLines(file.path(folder, "a.csv")))
+  taken <- list.files(downloads, "[.]csv$", full.names = TRUE)
+  expect_identical(readLines(taken), readLines(file.path(folder, "a.csv")))
   expect_equal(page$errors, character())
   expect_true(all(startsWith(page$requests, "http://127.0.0.1:") | startsWith(page$requests, "data:")))
 
@@ -168,8 +169,9 @@ test_that("hostile tables do no harm, and large ones scroll", {
 test_that("nobody without the key gets in, nor by another name of this machine", {
   desk <- served_desk(tolls_path)
   bare <- sub("[?].*", "", desk$url)
-  got <- function(url, ...) paste(system2("curl", c("-s", "--noproxy", "'*'", shQuote(url), ...), stdout = TRUE),
-    collapse = "")
+  got <- function(url, ...) {
+    paste(system2("curl", c("-s", "--noproxy", "'*'", shQuote(url), ...), stdout = TRUE), collapse = "")
+  }
   expect_match(got(desk$url), "id=\"sentence\"")
   for (url in list(bare, paste0(bare, "?key=0000"))) expect_match(got(url), "Open the desk by the address")
   expect_match(got(desk$url, "-H", shQuote("Host: evil.example")), "Open the desk by the address")
@@ -185,7 +187,8 @@ test_that("nobody without the key gets in, nor by another name of this machine",
 })
 
 test_that("it can be read in light and dark, wide and narrow", {
-  desk <- served_desk(tolls_path, "--lines", "reach, lock, paid", "--figures", "receipts = sum(toll)", "--abreast", "paid")
+  desk <- served_desk(tolls_path, "--lines", "reach, lock, paid", "--figures", "receipts = sum(toll)",
+    "--abreast", "paid")
   page <- desk_in_browser(desk$url)
   at_rest(page)
   click_on(page, "#part-figures-1")
