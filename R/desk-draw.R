@@ -61,6 +61,15 @@ resumed <- function(stage, brief) {
   drawn
 }
 
+# What the sections of a brief know, worked out once for a state.
+contexts_kept <- function(kept, brief) {
+  if (!identical(kept$contexts_of, brief)) {
+    kept$contexts <- contexts_of(brief)
+    kept$contexts_of <- brief
+  }
+  kept$contexts
+}
+
 # The columns in view for a section, as facts, each looked at once: of the entries and of the lines as they are before
 # it.
 columns_in_view <- function(kept, section) {

@@ -3,7 +3,7 @@
 html_sentence <- function(desk) {
   state <- desk_state(desk)
   tags <- htmltools::tags
-  clauses <- sentence_of(state)
+  clauses <- sentence_of(state, contexts_kept(desk$kept, state$brief))
   used <- Filter(function(clause) length(clause$parts) > 0, clauses)
   free <- Filter(function(clause) length(clause$parts) == 0, clauses)
   htmltools::tagList(

@@ -47,7 +47,7 @@ desk_cells <- function(desk, rows) {
 
 html_head <- function(desk, cells) {
   layout <- layout_shown(desk$statement)
-  sortable <- names(of_kinds(contexts_of(desk$brief)$order$columns, "ordered"))
+  sortable <- names(of_kinds(contexts_kept(desk$kept, desk$brief)$order$columns, "ordered"))
   sorts <- desk$brief$checked$order
   first <- if (length(sorts)) sorts[[1]]
   own <- vapply(seq_along(layout), function(k) {

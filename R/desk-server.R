@@ -4,11 +4,12 @@
 # `tabs` is an environment: the desks by the names of their tabs, which are live, which was asked last.
 desk_app <- function(first, token, once, tabs) {
   shiny::registerInputHandler("desk.stop", function(value, session, name) {
-    tabs$stop <- TRUE
+    session$userData$stop <- TRUE
     value
   }, force = TRUE)
   shiny::registerInputHandler("desk.ask", function(value, session, name) {
     tabs$next_one <- TRUE
+    session$userData$waiting <- c(session$userData$waiting, list(value))
     value
   }, force = TRUE)
   shiny::shinyApp(
@@ -31,15 +32,17 @@ knows_token <- function(query, token) {
 
 is_local_host <- function(host) is_one_text(host) && grepl("^(127[.]0[.]0[.]1|localhost|\\[::1\\])(:[0-9]+)?$", host)
 
-# One tab: its own desk, which is found again when the page is loaded anew.
+# One tab: its own desk, which is found again when the page is loaded anew. What comes while another thing is worked
+# waits, and none of it is lost.
 serve_tab <- function(input, session, tabs, first, once) {
   mine <- new.env(parent = emptyenv())
   session$onSessionEnded(function() {
     tabs$live <- setdiff(tabs$live, mine$tab)
     if (once) later::later(function() if (length(tabs$live) == 0) shiny::stopApp(), 2)
   })
-  shiny::observeEvent(input$asked, {
-    asked <- input$asked
+  shiny::observeEvent(input$asked, while (length(session$userData$waiting)) {
+    asked <- session$userData$waiting[[1]]
+    session$userData$waiting <- session$userData$waiting[-1]
     if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
     tabs$last <- mine$desk
     answer <- while_watched(asked, session, tabs, desk_answer(mine$desk, asked))
@@ -66,10 +69,10 @@ send_answer <- function(session, answer) session$sendCustomMessage("desk", Filte
 # While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
 # is asked next.
 while_watched <- function(asked, session, tabs, work) {
-  tabs$stop <- tabs$next_one <- signalled <- FALSE
+  session$userData$stop <- tabs$next_one <- signalled <- FALSE
   to_end <- function() {
     later::run_now(0)
-    tabs$stop || tabs$next_one && identical(asked$`do`, "margin")
+    session$userData$stop || tabs$next_one && identical(asked$`do`, "margin")
   }
   core_set_progress(function(part) {
     if (to_end()) signalled <<- tools::pskill(Sys.getpid(), tools::SIGINT)
@@ -82,7 +85,7 @@ while_watched <- function(asked, session, tabs, work) {
     if (signalled) Sys.sleep(0.1)
     answer
   }, interrupt = function(e) {
-    if (tabs$stop) list(wrong = "Stopped.", said = "Stopped.") else list(margin_soon = TRUE)
+    if (session$userData$stop) list(wrong = "Stopped.", said = "Stopped.") else list(margin_soon = TRUE)
   })
 }
 

@@ -34,7 +34,7 @@ desk_draw <- function(desk, brief) {
 # What is in view for a part.
 desk_view <- function(desk) {
   function(state, section, index) {
-    view_of(state, section, index, columns_in_view(desk$kept, section))
+    view_of(state, section, index, columns_in_view(desk$kept, section), contexts_kept(desk$kept, state$brief))
   }
 }
 

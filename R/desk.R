@@ -45,7 +45,7 @@ run_desk <- function(source, tables, once, port, browse) {
   port <- desk_port(port)
   token <- random_key()
   first <- new_desk(source, tables)
-  tabs <- list2env(list(desks = list(), live = character(), last = first, stop = FALSE), parent = emptyenv())
+  tabs <- list2env(list(desks = list(), live = character(), last = first), parent = emptyenv())
   app <- desk_app(first, token, once, tabs)
   address <- sprintf("http://127.0.0.1:%d/?key=%s", port, token)
   withr::local_options(list(shiny.sanitize.errors = TRUE, shiny.launch.browser = FALSE))
