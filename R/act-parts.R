@@ -26,7 +26,7 @@ room("choose", "act",
     choice <- choice_of_key(seen, asked$key)
     if (is.null(choice)) stop_idle("bad_argument", "This choice does not fit any more.", "Open the part anew.")
     part <- as_part(captured(choice$expr, name = choice$name, tables = tables_of_choice(choice, seen)))
-    if (is.null(asked$index)) return(part_added(state, section, part, choice, seen))
+    if (is.null(asked$index) || choice$phrase$alone) return(part_added(state, section, part, choice, seen))
     before <- part_at(state, section, index)
     if (nzchar(before$name) && is.null(choice$phrase$called)) part$name <- before$name
     acted(put_part(state, section, index, part), sprintf("%s is now %s", part_name_said(before), choice$label),

@@ -87,6 +87,19 @@ test_that("steps go back and forward, and none is lost", {
   for (at in list(0, 9, NA, "1", 1:2)) expect_error(idleledger:::desk_step_to(desk, at), class = "idle_bad_argument")
 })
 
+test_that("what stands alone takes the place of all others, however it is chosen", {
+  for (index in list(NULL, 1, 2)) {
+    desk <- idleledger:::new_desk(brief(tolls, lines = c(reach, lock), figures = c(n = count())))
+    seen <- idleledger:::desk_view(desk)(state_of_desk(desk), "lines", if (is.null(index)) 3 else index)
+    whole <- Find(function(one) one$phrase$alone && is.null(one$filled$keys), idleledger:::choices_of(seen))
+    act(desk, "choose", list(section = "lines", key = whole$key, index = index))
+    expect_equal(desk$statement$n, nrow(tolls))
+    seen <- idleledger:::desk_view(desk)(state_of_desk(desk), "lines", 2)
+    act(desk, "choose", list(section = "lines", key = idleledger:::choices_of(seen)[[1]]$key))
+    expect_length(state_of_desk(desk)$parts$lines, 1)
+  }
+})
+
 test_that("what is wrong leaves everything as it was", {
   desk <- idleledger:::new_desk(brief(tolls, lines = lock, figures = c(receipts = sum(toll))))
   now <- function() list(state_of_desk(desk)$parts, as.data.frame(desk$statement), desk$at, length(desk$steps))
