@@ -19,7 +19,7 @@ asked_safely <- function(asked) {
     if (!is.null(asked[[name]])) asked[[name]] <- suppressWarnings(as.numeric(unlist(asked[[name]])[1]))
     if (isTRUE(is.na(asked[[name]]))) asked[[name]] <- -1
   }
-  asked[c("conditions", "desk")] <- NULL
+  asked$conditions <- NULL
   asked
 }
 

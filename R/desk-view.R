@@ -69,10 +69,10 @@ facts_of_column <- function(column, most = 8) {
     different = NA))
   if (!kind %in% kinds_chosen$measured) return(c(list(kind = kind, n = n, missing = sum(is_missing_value(column))),
     frequent_values(column, kind, most)))
-  ends <- column_folded(core_group(list(), n), column, list(extremes = c("min", "max")))
-  found <- lapply(ends$answers, function(value) value_like(value, column))
+  far <- Filter(function(name) !is.null(room_of("figure", name)$farther), rooms_of("figure"))
+  ends <- column_folded(core_group(list(), n), column, list(extremes = far))
+  found <- list(smallest = value_like(ends$answers$min, column), largest = value_like(ends$answers$max, column))
   facts <- list(kind = kind, n = n, missing = as.double(ends$all_missing), different = NA)
-  names(found) <- c("smallest", "largest")
   if (n > 0 && is.finite(found$smallest) && is.finite(found$largest)) facts[c("smallest", "largest")] <- found[1:2]
   c(facts, numbers_rows = numbers_rows(column))
 }

@@ -1,4 +1,4 @@
-room("sum", "figure", asked_often = TRUE,
+room("sum", "figure", asked_often = TRUE, short = "total",
   args = alist(x = ), takes = list(x = "number"), additive = TRUE,
   gives = function(kind, ...) if (kind == "integer64") "integer64" else "double",
   fold = function(node) {
@@ -17,7 +17,7 @@ room("sum", "figure", asked_often = TRUE,
   words = "the total of {x}"
 )
 
-room("mean", "figure", asked_often = TRUE,
+room("mean", "figure", asked_often = TRUE, short = "average",
   args = alist(x = , weight = NULL), takes = list(x = "number", weight = "number"),
   additive = FALSE, gives = "double",
   ready = function(args, ctx) {

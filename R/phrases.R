@@ -126,7 +126,9 @@ phrases_of_rooms <- function(kind, seen = NULL) {
 
 # Blanks that several rooms have.
 framed_word <- function(first = "sum") {
-  words <- c(total = "sum", average = "mean", smallest = "min", largest = "max")
+  short <- lapply(stats::setNames(nm = rooms_of("figure")), function(name) room_of("figure", name)$short)
+  short <- Filter(Negate(is.null), short)
+  words <- stats::setNames(names(short), unlist(short))
   blank("word", symbols = TRUE, asks = "Figure", words = words[order(words != first)])
 }
 
