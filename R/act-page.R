@@ -60,6 +60,6 @@ room("accept", "act",
     if (!nzchar(reason)) stop_idle("bad_argument", "Say why it is as it should be.")
     item <- captured(call("accept", asked$check$rule, because = reason))
     state$parts$notes <- c(state$parts$notes, list(as_part(item)))
-    acted(state, sprintf("accepted: %s", asked$check$rule), list("notes", length(state$parts$notes)))
+    acted(state, sprintf("accepted: %s", asked$check$rule), list("notes", length(state$parts$notes)), at = NULL)
   }
 )

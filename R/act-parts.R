@@ -1,8 +1,8 @@
 # What can be done to the parts of the sentence. An act is told the state and what was asked, gives the state as it
-# becomes and what to say of it, and names the part that must stand then (`kept`). Texts that it is told are read as
-# the parts of any brief are.
+# becomes and what to say of it, and names the part that must stand then (`kept`) and the one at which the slip is open
+# (`at`), each a list of section and index. Texts that it is told are read as the parts of any brief are.
 
-acted <- function(state, said, kept = NULL) list(state = state, said = said, kept = kept)
+acted <- function(state, said, kept = NULL, at = kept) list(state = state, said = said, kept = kept, at = at)
 
 asked_section <- function(asked) {
   if (!is_one_text(asked$section) || !has_room("section", asked$section)) stop_idle(
@@ -125,7 +125,7 @@ room("switch", "act",
     part <- part_at(state, section, asked$index)
     part$off <- !part$off
     acted(put_part(state, section, asked$index, part), sprintf("%s is switched %s", part_name_said(part),
-      if (part$off) "off" else "on"))
+      if (part$off) "off" else "on"), at = list(section, asked$index))
   }
 )
 
@@ -142,8 +142,9 @@ room("move", "act",
     section <- asked_section(asked)
     part <- part_at(state, section, asked$index)
     to <- asked$index + if (identical(asked$way, "earlier")) -1 else 1
-    if (!to %in% seq_along(state$parts[[section]])) return(acted(state, "it stands at the end already"))
+    here <- list(section, asked$index)
+    if (!to %in% seq_along(state$parts[[section]])) return(acted(state, "it stands at the end already", at = here))
     state$parts[[section]][c(asked$index, to)] <- state$parts[[section]][c(to, asked$index)]
-    acted(state, sprintf("%s is moved", part_name_said(part)))
+    acted(state, sprintf("%s is moved", part_name_said(part)), at = list(section, to))
   }
 )

@@ -41,32 +41,21 @@ answer_page <- function(desk) {
   )
 }
 
-# Acts change the sentence; the slip follows the part that was acted upon.
+# Acts change the sentence; the slip goes where the act says.
 answer_act <- function(desk, do, asked) {
   if (!is.null(asked$check)) asked$check <- desk_tie_out(desk)$checks[[asked$check]]
-  if (!is.null(asked$row) && identical(do, "narrow")) {
+  if (!is.null(asked$row)) {
     asked$conditions <- conditions_of_line(desk$drawn, cell_meant(desk, asked$row, asked$column)$line)
   }
   done <- desk_act(desk, do, asked)
-  answer <- answer_all(desk, paste0(done$said, ". ", resting_said(desk), statement_size_said(desk$statement), "."))
-  if (do %in% c("narrow", "widen")) return(c(answer, list(side = "")))
-  at <- slip_after(desk, do, asked, done)
-  if (is.null(at)) c(answer, if (!is.null(asked$section)) list(slip = "")) else c(answer, answer_slip(desk, at[[1]],
-    at[[2]]))
+  said <- paste0(done$said, ". ", resting_said(desk), statement_size_said(desk$statement), ".")
+  slip <- if (is.null(done$at)) list(slip = "") else answer_slip(desk, done$at[[1]], done$at[[2]])
+  c(answer_all(desk, said), list(side = ""), slip)
 }
 
 resting_said <- function(desk) {
   rests <- sum(vapply(unlist(desk_state(desk)$parts, recursive = FALSE), function(part) !is.null(part$rests), TRUE))
   if (rests > 0) sprintf("%s now. ", if (rests == 1) "1 part rests" else sprintf("%d parts rest", rests))
-}
-
-# Where the slip goes: with what moved, to what was added; away with what is gone.
-slip_after <- function(desk, do, asked, done) {
-  parts <- desk_state(desk)$parts[[paste0("", asked$section)]]
-  if (is.null(asked$section) || length(parts) == 0 || do == "drop") return(NULL)
-  at <- if (!is.null(done$kept)) done$kept[[2]] else asked$index
-  if (do == "move") at <- asked$index + if (identical(asked$way, "earlier")) -1 else 1
-  list(asked$section, max(1, min(at, length(parts))))
 }
 
 answer_slip <- function(desk, section, index = NULL, ways = FALSE) {

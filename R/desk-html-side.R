@@ -21,23 +21,6 @@ html_behind <- function(desk, row, column) {
   )
 }
 
-# The line that a cell of the statement stands for, and its figure: list(line, figure, is_figure).
-cell_meant <- function(desk, row, column) {
-  statement <- desk$statement
-  layout <- layout_shown(statement)
-  names <- vapply(layout, `[[`, "", "name")
-  known <- is_one_text(column) && column %in% names && is.numeric(row) && length(row) == 1 &&
-    row %in% seq_len(nrow(statement))
-  if (!known) stop_idle("no_such_line", "This line is not on the page any more.")
-  lines <- lines_behind(desk$drawn, statement, names)
-  line <- lines[[column]][row]
-  if (is.na(line)) stop_idle("no_such_line", "No entry stands behind this cell.")
-  part <- layout[[match(column, names)]]
-  figure <- if (is.null(part$figure)) column else part$figure
-  worked <- vapply(c(desk$drawn$lines$figures, desk$drawn$lines$beside), `[[`, "", "name")
-  list(line = line, figure = figure, is_figure = figure %in% worked)
-}
-
 html_steps <- function(steps, most = 12) {
   tags <- htmltools::tags
   tags$ol(lapply(steps, function(step) {
@@ -74,27 +57,6 @@ html_plain_table <- function(table) {
   rows <- if (nrow(table)) paste0("<tr>", do.call(paste0, unname(cells)), "</tr>", collapse = "") else ""
   htmltools::HTML(paste0("<table class=\"ledger\"><thead><tr>", heads, "</tr></thead><tbody>", rows,
     "</tbody></table>"))
-}
-
-# Conditions that say which entries a line is of: its keys as they are written, but those that it sums over.
-conditions_of_line <- function(drawn, line) {
-  if (drawn$lines$grain != "lines") return(list())
-  over <- if (is.null(drawn$lines$summed_over)) character() else names_in_text(drawn$lines$summed_over[line])
-  if (any(is_others(drawn$lines)[line])) return(list())
-  items <- if (is.null(drawn$brief$sections$lines)) list() else drawn$brief$sections$lines
-  if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "crossed")) items <- capture_parts(items[[1]])
-  names <- drawn$lines$keys
-  if (length(items) != length(names)) return(list())
-  kept <- !names %in% over
-  Map(function(item, name) {
-    expr <- item$expr
-    if (rlang::is_call(expr, "unbroken")) {
-      expr <- call("start_of", expr[[2]], if (length(expr) > 2) expr[[3]] else "day")
-    }
-    value <- plain_vector(pick_rows(drawn$lines$columns[[name]], as.integer(line)))
-    written <- value_written(value, kind_of(value))
-    captured(if (is.null(written)) call("is_missing", expr) else call("==", expr, written), item$values)
-  }, items[kept], names[kept])
 }
 
 # What a former step and the page at hand do not have in common.

@@ -51,7 +51,7 @@ html_part_slip <- function(part, seen, section, index, clause) {
     html_way(part, read, at),
     if (!is.null(read)) lapply(names(read$phrase$blanks), function(name) html_blank(read, name, part, seen, at)),
     if (clause$named != "no" && is.null(read$phrase$called)) html_field(
-      if (section == "layout") "Heading" else "Name", "rename", "text", part$name, at),
+      clause$name_is, "rename", "text", part$name, at),
     tags$div(class = "deeds",
       button(if (part$off) "Switch on" else "Switch off", `data-do` = "switch"),
       if (!clause$one) button("Earlier", `data-do` = "move", `data-way` = "earlier"),
@@ -63,8 +63,7 @@ html_part_slip <- function(part, seen, section, index, clause) {
 # How the part is written now, and the way to the others.
 html_way <- function(part, read, at) {
   tags <- htmltools::tags
-  now <- if (is.null(read)) part_text(part) else with_blanks_said(read$phrase$says, read$words)
-  tags$p(class = "way", tags$em(clean_text(now)), do.call(tags$button, c(
+  tags$p(class = "way", tags$em(clean_text(part_in_words(part, read))), do.call(tags$button, c(
     list(type = "button", `data-do` = "open", `data-ways` = "yes", "Write it another way"), at
   )))
 }

@@ -1,6 +1,6 @@
 # The page of the desk: its frame, which the answers fill.
 
-desk_page <- function(token) {
+desk_page <- function() {
   tags <- htmltools::tags
   button <- function(label, do, ...) tags$button(type = "button", `data-do` = do, label, ...)
   htmltools::tagList(

@@ -1,7 +1,7 @@
 # The sentence: a brief as clauses in the order of work, each with its parts in words. A section that is not used is
 # one faint clause.
 
-# A list of clauses: list(section, faint, lead, one, parts = list(list(words, name, text, off, rests))).
+# A list of clauses: list(section, faint, lead, one, parts = list(list(words, name, off, rests))).
 sentence_of <- function(state, contexts = contexts_of(state$brief)) {
   lapply(sentence_sections(), function(section) {
     clause <- room_of("section", section)$clause
@@ -9,43 +9,41 @@ sentence_of <- function(state, contexts = contexts_of(state$brief)) {
     phrases <- if (length(parts)) clause$phrases(seen_for_words(contexts[[section]]))
     list(
       section = section, faint = clause$faint, lead = clause$lead, one = clause$one,
-      parts = lapply(parts, part_said, phrases = phrases, clause = clause)
+      parts = lapply(parts, part_said, phrases = phrases)
     )
   })
 }
 
-# The title stands first, the rest in the order of work, settings of the page last.
+# In the order of work; settings of the page last.
 sentence_sections <- function() {
-  names <- section_names()
-  places <- vapply(names, function(name) room_of("section", name)$place, 1)
-  early <- places < 1 | places > 1 & places < 2
-  c(names[!early], names[early])
+  setting <- vapply(section_names(), function(name) room_of("section", name)$clause$setting, TRUE)
+  section_names()[order(setting)]
 }
 
-seen_for_words <- function(ctx) {
-  list(measures = setdiff(names(ctx$columns), ctx$keys), keys = ctx$keys, others = list())
-}
+# What phrases ask of what is in view before anything is chosen.
+seen_for_words <- function(ctx) list(measures = setdiff(names(ctx$columns), ctx$keys))
 
-part_said <- function(part, phrases, clause) {
+part_said <- function(part, phrases) {
   read <- phrase_of_part(part, phrases)
-  words <- if (is.null(read)) clause$text(as_item(utils::modifyList(part, list(name = "")))) else
-    with_blanks_said(read$phrase$says, read$words)
   list(
-    words = words, name = if (is.null(read$phrase$called)) part$name else "", text = part_text(part),
-    off = part$off, rests = part$rests
+    words = part_in_words(part, read), name = if (is.null(read$phrase$called)) part$name else "", off = part$off,
+    rests = part$rests
   )
+}
+
+part_in_words <- function(part, read) {
+  if (is.null(read)) part_text(part) else with_blanks_said(read$phrase$says, read$words)
 }
 
 part_text <- function(part) if (is.character(part$expr)) part$expr else expr_text(part$expr)
 
-# The phrase that a part is written in: list(at, phrase, filled, words); NULL if it is none.
+# The phrase that a part is written in: list(phrase, filled, words); NULL if it is none.
 phrase_of_part <- function(part, phrases) {
-  for (k in seq_along(phrases)) {
-    one <- phrases[[k]]
+  for (one in phrases) {
     if (!is.null(one$called) && !identical(one$called, part$name)) next
     filled <- filled_in(one, part$expr)
     words <- if (!is.null(filled)) blanks_read(one, filled)
-    if (!is.null(words)) return(list(at = k, phrase = one, filled = filled, words = words))
+    if (!is.null(words)) return(list(phrase = one, filled = filled, words = words))
   }
 }
 
@@ -59,18 +57,6 @@ blanks_read <- function(phrase, filled) {
     words[[name]] <- read
   }
   words
-}
-
-# The sentence as one line a clause, as it is spoken; faint ones are left out.
-sentence_text <- function(state) {
-  used <- Filter(function(clause) length(clause$parts) > 0, sentence_of(state))
-  c(sprintf("From %s, %s.", name_of(state$source), source_size_said(state$source)), vapply(used, function(clause) {
-    said <- vapply(clause$parts, function(part) {
-      paste0(if (nzchar(part$name)) paste0(part$name, ", "), part$words, if (part$off) " (switched off)",
-        if (!is.null(part$rests)) " (rests)")
-    }, "")
-    sprintf("%s %s.", clause$lead, paste(said, collapse = "; "))
-  }, ""))
 }
 
 source_size_said <- function(source) if (is_brief(source)) "another page" else entry_count(size_of(source))

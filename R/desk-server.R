@@ -17,7 +17,7 @@ desk_app <- function(first, token, once, tabs) {
       if (!knows_token(request$QUERY_STRING, token) || !is_local_host(request$HTTP_HOST)) {
         return(htmltools::tags$p("Open the desk by the address that R printed: it carries the key to it."))
       }
-      desk_page(token)
+      desk_page()
     },
     server = function(input, output, session) {
       if (!knows_token(shiny::isolate(session$clientData$url_search), token)) return(session$close())

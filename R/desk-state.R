@@ -34,7 +34,7 @@ state_settled <- function(state, try_out, kept = NULL) {
     part["rests"] <- list(NULL)
     part
   })
-  made <- tryCatch(tried(state, state$parts, try_out), idle_error = identity)
+  made <- tryCatch(tried(state, try_out), idle_error = identity)
   if (is_brief(made)) {
     state$brief <- made
     return(state)
@@ -43,17 +43,17 @@ state_settled <- function(state, try_out, kept = NULL) {
   late <- vapply(places, function(place) isTRUE(rested[[place[[1]]]][place[[2]]]), TRUE)
   places <- places[order(late)]
   checked <- resting_by(state, function(brief) NULL, kept, places)
-  made <- tryCatch(tried(checked, checked$parts, try_out), idle_error = identity)
+  made <- tryCatch(tried(checked, try_out), idle_error = identity)
   if (!is_brief(made)) {
     checked <- resting_by(checked, try_out, kept, places)
-    made <- tried(checked, checked$parts, try_out)
+    made <- tried(checked, try_out)
   }
   checked$brief <- made
   checked
 }
 
-tried <- function(state, parts, try_out) {
-  brief <- brief_of_parts(state, lapply(parts, Filter, f = part_stands))
+tried <- function(state, try_out) {
+  brief <- brief_of_parts(state, lapply(state$parts, Filter, f = part_stands))
   try_out(brief)
   brief
 }
@@ -116,7 +116,7 @@ without_part <- function(state, section, index) {
 # A part under another name, and wherever later parts speak of it.
 renamed_part <- function(state, section, index, name) {
   part <- part_at(state, section, index)
-  old <- part_called(part)
+  old <- item_called(part)
   if (identical(old, name)) return(state)
   state <- put_part(state, section, index, utils::modifyList(part, list(name = name)))
   if (!nzchar(old) || !room_of("section", section)$clause$named %in% c("needed", "may")) return(state)
@@ -124,13 +124,11 @@ renamed_part <- function(state, section, index, name) {
   here <- match(section, section_names())
   for (later in names(state$parts)) for (k in seq_along(state$parts[[later]])) {
     place <- match(later, section_names())
-    if (place < here && !later %in% c("per", "along") || place == here && k <= index) next
+    if (place < here && !room_of("section", later)$clause$setting || place == here && k <= index) next
     state$parts[[later]][[k]] <- part_renamed(state$parts[[later]][[k]], old, name, later)
   }
   state
 }
-
-part_called <- function(part) item_called(part)
 
 # In `figures` the names inside of a figure are the entries' own.
 part_renamed <- function(part, old, name, section) {

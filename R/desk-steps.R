@@ -96,11 +96,14 @@ desk_forward <- function(desk) {
   invisible(length(to) > 0)
 }
 
+check_step <- function(desk, at) {
+  known <- is.numeric(at) && length(at) == 1 && at %in% seq_along(desk$steps)
+  if (!known) stop_idle("bad_argument", "There is no such step.")
+}
+
 # To any state so far.
 desk_step_to <- function(desk, at) {
-  if (!is.numeric(at) || length(at) != 1 || !at %in% seq_along(desk$steps)) stop_idle(
-    "bad_argument", "There is no such step."
-  )
+  check_step(desk, at)
   desk$ahead <- NULL
   desk_go(desk, at)
 }
@@ -113,9 +116,7 @@ desk_go <- function(desk, at) {
 
 # The statement of a former step, and what differs from it to the one at hand.
 desk_compare <- function(desk, at) {
-  if (!is.numeric(at) || length(at) != 1 || !at %in% seq_along(desk$steps)) stop_idle(
-    "bad_argument", "There is no such step."
-  )
+  check_step(desk, at)
   then <- draw_up(desk$steps[[at]]$state$brief)
   differences(then, desk$statement)
 }

@@ -26,14 +26,13 @@ key_kinds_to_be <- function(contexts) {
 
 # Later parts of a section may use those before them.
 columns_after <- function(parts, section, ctx) {
+  room <- room_of("section", section)
   columns <- ctx$columns
-  if (length(parts)) for (k in seq_along(parts)) {
+  for (k in seq_along(parts)) {
     left <- tryCatch({
-      room <- room_of("section", section)
-      room$leaves(room$check(lapply(parts[seq_len(k)], as_item), ctx), ctx)$columns
+      room$leaves(room$check(lapply(parts[seq_len(k)], as_item), ctx), ctx)
     }, idle_error = function(e) NULL)
-    if (is.null(left) || section == "lines") next
-    columns <- left
+    if (identical(left$grain, ctx$grain)) columns <- left$columns
   }
   columns
 }
@@ -50,7 +49,8 @@ with_facts <- function(seen, work) {
     paste0("", seen$facts(name, if (in_entries) "entries" else "here")$said)
   }
   seen$is_number_of_a_row <- function(name) {
-    isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$numbers_rows)
+    named_as_identifier(name) ||
+      isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$counts_on)
   }
   seen$is_few <- function(name) {
     different <- seen$facts(name)$different
@@ -74,7 +74,7 @@ facts_of_column <- function(column, most = 8) {
   found <- list(smallest = value_like(ends$answers$min, column), largest = value_like(ends$answers$max, column))
   facts <- list(kind = kind, n = n, missing = as.double(ends$all_missing), different = NA)
   if (n > 0 && is.finite(found$smallest) && is.finite(found$largest)) facts[c("smallest", "largest")] <- found[1:2]
-  c(facts, numbers_rows = numbers_rows(column))
+  c(facts, counts_on = is.numeric(column) && nearly_counts_on(as_plain_number(column[seq_len(min(n, 1000))])))
 }
 
 # A number as a date or time is one.
@@ -82,12 +82,6 @@ value_like <- function(value, column) {
   if (inherits(value, "integer64")) return(value)
   mostattributes(value) <- attributes(plain_vector(column[1]))
   value
-}
-
-# Whether values look like the numbers of rows, which nobody adds up: whole, and no two alike.
-numbers_rows <- function(values) {
-  some <- values[even_rows(length(values), 1000)]
-  is.numeric(some) && length(some) > 20 && all(some == floor(some)) && !anyDuplicated(some)
 }
 
 frequent_values <- function(column, kind, most) {

@@ -23,7 +23,8 @@
 #' @param browse Whether to open the browser; the address is printed in any case.
 #' @return The brief as it stood last, unseen.
 #' @section Errors: `idle_no_package` without shiny and htmltools, `idle_bad_argument` for a port that is none, and the
-#'   errors of [ledger()] and [draw_up()]. On the page, errors stand in the slip; `idle_stopped` is work that was stopped.
+#'   errors of [ledger()] and [draw_up()]. On the page, errors stand in the slip; `idle_stopped` is of work that was
+#'   stopped.
 #' @seealso [brief()], [tie_out()], [report()]
 #' @export
 #' @examples

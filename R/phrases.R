@@ -117,12 +117,7 @@ with_blanks_said <- function(says, words) {
 }
 
 # The phrases that the rooms of a kind give.
-phrases_of_rooms <- function(kind, seen = NULL) {
-  do.call(c, lapply(listed_rooms(kind), function(name) {
-    phrases <- room_of(kind, name)$phrases
-    if (is.function(phrases)) phrases(seen) else phrases
-  }))
-}
+phrases_of_rooms <- function(kind) do.call(c, lapply(listed_rooms(kind), function(name) room_of(kind, name)$phrases))
 
 # Blanks that several rooms have.
 framed_word <- function(first = "sum") {
@@ -147,14 +142,14 @@ with_condition <- function(phrase) {
 }
 
 # How a section stands in the sentence of the desk: what takes it up (`faint`), the words before its parts (`lead`),
-# the ways to write a part (`phrases`, of what is in view), whether parts bear names ("needed", "may", "no"), whether
-# there is one part only, how a part reads that is no phrase, what completes a first part, and whether parts are checked
-# together.
-clause <- function(faint, lead, phrases, named = "no", one = FALSE, text = item_text, completed = NULL,
-                   together = FALSE) {
+# the ways to write a part (`phrases`, of what is in view), whether parts bear names ("needed", "may", "no") and what
+# such a name is (`name_is`), whether there is one part only, what completes a first part, whether parts are checked
+# together, and whether it is a setting of the page, which may name what later sections make.
+clause <- function(faint, lead, phrases, named = "no", name_is = "Name", one = FALSE, completed = NULL,
+                   together = FALSE, setting = FALSE) {
   list(
-    faint = faint, lead = lead, phrases = phrases, named = named, one = one, text = text, completed = completed,
-    together = together
+    faint = faint, lead = lead, phrases = phrases, named = named, name_is = name_is, one = one, completed = completed,
+    together = together, setting = setting
   )
 }
 

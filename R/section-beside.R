@@ -65,11 +65,11 @@ room_of_defaults <- function(name, words, option, clause) {
 room_of_defaults("per", "Windows go by group: %s", list(
   takes = "KEYS", does = "the group of windows that do not say their own", example = "lock"
 ), clause("ranks always within ...", "Figures beside lines keep to each",
-  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "named"), spread = "x"))))
+  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "named"), spread = "x")), setting = TRUE))
 room_of_defaults("along", "Windows go along: %s", list(
   takes = "KEYS", does = "the order of windows that do not say their own", example = "passed_on"
 ), clause("running always along ...", "Running figures go along",
-  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "ordered"), spread = "x"))))
+  function(seen) list(phrase("{x}", quote(.x), x = blank("key_to_be", of = "ordered"), spread = "x")), setting = TRUE))
 
 # By choosing: shares, places, running figures and neighbours, the figures of a whole group, and arithmetic.
 ways_to_stand_beside <- function() {

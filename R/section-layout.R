@@ -5,7 +5,7 @@ room("layout", "section",
   option = list(takes = "HEADING=COLUMN,...", does = "columns shown, their headings and formats",
     example = "Lock = lock, Receipts = money(receipts)"),
   clause = clause("headings and formats ...", "Lay out", function(seen) ways_to_lay_out(), named = "may",
-    completed = quote(rest()), together = TRUE),
+    name_is = "Heading", completed = quote(rest()), together = TRUE),
   check = function(items, ctx) {
     ctx <- columns_to_lay_out(ctx)
     parts <- lapply(items, check_layout, ctx = ctx)

@@ -9,7 +9,7 @@ room("locale", "section",
       English = "en", German = "de", French = "fr", Spanish = "es", Swedish = "sv", Danish = "da", Polish = "pl",
       Czech = "cs", Dutch = "nl", Italian = "it", Portuguese = "pt", Finnish = "fi", Norwegian = "nb"
     ))))
-  }, one = TRUE),
+  }, one = TRUE, setting = TRUE),
   check = function(items, ctx) {
     language <- check_words(items, ctx)
     if (length(language) != 1 || !grepl("^[A-Za-z]{2,3}([_-][A-Za-z0-9]+)*$", language)) {
