@@ -57,6 +57,18 @@ core_open_delimited <- function(source, encoding, most) {
     .Call(`_idleledger_core_open_delimited`, source, encoding, most)
 }
 
+core_ends_with_return <- function(file) {
+    .Call(`_idleledger_core_ends_with_return`, file)
+}
+
+core_cut_file <- function(file, bytes) {
+    .Call(`_idleledger_core_cut_file`, file, bytes)
+}
+
+core_open_part <- function(path, head, begin, end, records_before) {
+    .Call(`_idleledger_core_open_part`, path, head, begin, end, records_before)
+}
+
 core_first_bytes <- function(file, most) {
     .Call(`_idleledger_core_first_bytes`, file, most)
 }
@@ -153,6 +165,46 @@ core_second_route <- function(keys, rows, columns) {
     .Call(`_idleledger_core_second_route`, keys, rows, columns)
 }
 
+core_set_spill <- function(folder, bytes) {
+    invisible(.Call(`_idleledger_core_set_spill`, folder, bytes))
+}
+
+core_bytes_spilled <- function() {
+    .Call(`_idleledger_core_bytes_spilled`)
+}
+
+core_states <- function(groups, feeds) {
+    .Call(`_idleledger_core_states`, groups, feeds)
+}
+
+core_states_size <- function(states) {
+    .Call(`_idleledger_core_states_size`, states)
+}
+
+core_states_take_in <- function(states, others, to, size) {
+    invisible(.Call(`_idleledger_core_states_take_in`, states, others, to, size))
+}
+
+core_states_gather <- function(states, to, size) {
+    .Call(`_idleledger_core_states_gather`, states, to, size)
+}
+
+core_states_recode <- function(states, feed, codes) {
+    invisible(.Call(`_idleledger_core_states_recode`, states, feed, codes))
+}
+
+core_states_finish <- function(states, feeds, at) {
+    .Call(`_idleledger_core_states_finish`, states, feeds, at)
+}
+
+core_states_save <- function(states) {
+    .Call(`_idleledger_core_states_save`, states)
+}
+
+core_states_load <- function(bytes) {
+    .Call(`_idleledger_core_states_load`, bytes)
+}
+
 core_summarise <- function(groups, feeds, levels) {
     .Call(`_idleledger_core_summarise`, groups, feeds, levels)
 }
@@ -175,6 +227,10 @@ core_file_kind <- function(path) {
 
 core_escape_text <- function(x) {
     .Call(`_idleledger_core_escape_text`, x)
+}
+
+core_memory_of_machine <- function() {
+    .Call(`_idleledger_core_memory_of_machine`)
 }
 
 core_encode_text <- function(x, pool) {

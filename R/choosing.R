@@ -57,3 +57,11 @@ joined_values <- function(values) {
   }
   do.call(c, unname(values))
 }
+
+# Columns of like kinds, one under the other.
+stacked_alike <- function(parts) {
+  kinds <- vapply(parts, kind_of_values, "")
+  levels <- lapply(parts, attr, "levels")
+  if (length(unique(kinds)) == 1 && length(unique(levels)) == 1) return(stacked(parts))
+  stacked(alike(parts))
+}

@@ -13,12 +13,11 @@ open_page <- function(brief, aside = FALSE) {
   ), "subtotals_below")
 }
 
-# Works all sections of a brief. `watch` is called with what is in hand after each of them; `aside` keeps
-# the entries that a section leaves out.
-work_brief <- function(brief, watch = NULL, aside = FALSE) {
-  drawn <- open_page(brief, aside)
+# Works all sections of a page that is open. `watch` is called with what is in hand after each of them; `aside` (of
+# open_page) keeps the entries that a section leaves out.
+work_sections <- function(drawn, watch = NULL) {
   if (!is.null(watch)) watch(drawn, "source")
-  for (name in intersect(section_names(), names(brief$checked))) {
+  for (name in intersect(section_names(), names(drawn$brief$checked))) {
     drawn <- work_section(drawn, name)
     if (!is.null(watch)) watch(drawn, name)
   }
@@ -37,7 +36,12 @@ work_section <- function(drawn, name) {
 # A finished draw-up gives back the memory of its text codes; nothing of it is used again.
 release_page <- function(drawn) {
   for (column in drawn$entries$fetched$columns) if (is_text_vector(column)) core_release(column)
-  if (!is.null(drawn$lines$groups)) core_release_groups(drawn$lines$groups)
+  if (!is.null(drawn$lines$groups) && !is_states(drawn$lines$groups)) core_release_groups(drawn$lines$groups)
+}
+
+sections_before_lines <- function(brief) {
+  upto <- room_of("section", "lines")$place
+  Filter(function(name) room_of("section", name)$place < upto, intersect(section_names(), names(brief$checked)))
 }
 
 # The pages below, down to the one whose source is the ledger.

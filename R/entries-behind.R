@@ -73,11 +73,6 @@ ask_entries <- function(brief, conditions) {
   list(drawn = drawn, rows = rows)
 }
 
-sections_before_lines <- function(brief) {
-  upto <- room_of("section", "lines")$place
-  Filter(function(name) room_of("section", name)$place < upto, intersect(section_names(), names(brief$checked)))
-}
-
 stop_no_such_line <- function(conditions) {
   stop_idle(
     "no_such_line", sprintf("No line has %s.", both(vapply(conditions, `[[`, "", "text"))),

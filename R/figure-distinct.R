@@ -10,7 +10,16 @@ combined <- function(...) {
   number
 }
 
-room("combination", "row", topic = "numbers",
+# The same as texts, which mean the same in every table: each value with its length before it.
+combined_in_texts <- function(columns) {
+  texts <- lapply(columns, function(x) as_plain_texts(x))
+  missing <- Reduce(`|`, lapply(columns, is_missing_value))
+  joined <- do.call(paste0, lapply(texts, function(text) paste0(nchar(text, "bytes"), ":", text)))
+  joined[missing] <- NA
+  encode_text(joined)
+}
+
+room("combination", "row", topic = "numbers", of_whole_column = TRUE, in_texts = combined_in_texts,
   args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined, again = NULL,
   words = "a number for each combination of several values, such as count_distinct() takes; missing if one is"
 )
@@ -28,6 +37,7 @@ room("count_distinct", "figure",
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) core_count_distinct(groups, feed$values, feed$condition))
   },
+  counted = function(node) "distinct",
   slide = function(node) list(name = "distinct"), again = function(x, node) length(unique(x)), exact = NULL,
   in_columns = function(x, line, n, node, weight) tabulate(line[first_of_its_kind(x, line)], n),
   skips_unsaid = TRUE,
@@ -37,18 +47,21 @@ room("count_distinct", "figure",
   words = "the number of different {x}"
 )
 
+ties_of_mode <- function(n) {
+  if (n > 0) sprintf("%s with several values equally frequent; the smallest is given", count_of(n, "line"))
+}
+
 room("mode", "figure",
   args = alist(x = ), takes = list(x = "ordered"), gives = same_as_x, additive = FALSE,
   fold = function(node) {
     list(by_group = function(groups, feed, node, facts) {
       found <- core_modes(groups, feed$values, feed$condition)
       values <- pick_rows(feed$values, as.integer(found$rows))
-      if (found$tied > 0) attr(values, "note") <- sprintf(
-        "%s with several values equally frequent; the smallest is given", count_of(found$tied, "line")
-      )
+      attr(values, "note") <- ties_of_mode(found$tied)
       values
     })
   },
+  counted = function(node) "mode", ties = function(n) ties_of_mode(n),
   slide = function(node) list(name = "mode"),
   again = function(x, node) {
     if (length(x) == 0) return(x[NA_integer_])

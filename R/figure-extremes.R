@@ -17,6 +17,7 @@ extreme <- function(name, last, beginning, farther, words) {
   room(name, "figure",
     args = alist(x = ), takes = list(x = "ordered"), gives = same_as_x, additive = FALSE,
     fold = function(node) list(fold = "extremes", answer = name),
+    counted = function(node) if (last) "greatest" else "least",
     slide = function(node) list(name = name), again = function(x, node) end_of(x, last), exact = name,
     in_columns = function(x, line, n, node, weight) x[end_in_columns(x, line, n, last)],
     by_hand = function(x, value, node) {

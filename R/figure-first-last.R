@@ -6,6 +6,7 @@ end_of_line <- function(name, again, in_columns, words) {
   room(name, "figure",
     args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE,
     fold = function(node) list(fold = "edge", answer = name, rows = TRUE),
+    keeps = if (name == "first") function(place, size, node) place == 1 else function(place, size, node) place == size,
     slide = end_of_frame(if (name == "first") 1 else -1), again = again, in_columns = in_columns, exact = NULL,
     by_hand = NULL, goes_by_order = TRUE,
     words = function(node) paste0(words, along_words(node))
@@ -37,6 +38,7 @@ room("nth", "figure",
       rows_to_values(core_nth_rows(groups, feed$values, feed$condition, feed$along, node$args$n$value), feed)
     })
   },
+  keeps = function(place, size, node) place <= node$args$n$value,
   slide = function(node) end_of_frame(node$args$n$value)(node), goes_by_order = TRUE, exact = NULL, by_hand = NULL,
   in_columns = function(x, line, n, node, weight) x[nth_in_columns(line, n, node$args$n$value)],
   again = function(x, node) {

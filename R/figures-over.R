@@ -6,6 +6,7 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   nodes <- nodes[!duplicated(node_ids(nodes))]
   of_lines <- identical(groups, drawn$lines$groups)
   work <- function(nodes) {
+    if (is_states(groups)) return(figures_of_states(nodes, groups, levels))
     printing_on_the_way(drawn$entries, work_figures(
       nodes, groups, entries_table(drawn), levels, function(of_group) regrouped(drawn, of_group)
     ))
@@ -50,12 +51,6 @@ worked_or_kept <- function(nodes, levels, kept, work) {
     facts = stats::setNames(lapply(found, `[[`, "fact"), vapply(nodes, feed_key, "")),
     levels = lapply(seq_along(levels), function(k) stats::setNames(lapply(found, function(one) one$levels[[k]]), ids))
   )
-}
-
-# What a figure has to say is on the page, and no part of its values.
-without_note <- function(values) {
-  attr(values, "note") <- NULL
-  values
 }
 
 # The columns of a table of lines, from the values of the figures in them.

@@ -116,3 +116,9 @@ spread_to_lines <- function(value, node, place) {
 }
 
 rows_to_values <- function(rows, feed) pick_rows(feed$values, as.integer(rows))
+
+# What a figure has to say is on the page, and no part of its values.
+without_note <- function(values) {
+  attr(values, "note") <- NULL
+  values
+}

@@ -23,6 +23,9 @@
 #'   follow it where they name no marks of their own.
 #' @param sheet,range Of a workbook: the sheet, by name or number, and the cells, such as `"B3:F200"`.
 #' @param table Of a database: the name of a table, or a `SELECT`.
+#' @param in_parts Whether entries are read part by part as a page is worked, instead of all at once: `TRUE`, or about
+#'   how many entries a part has. By default where files would take more than a quarter of `idleledger.memory`. See
+#'   [parts].
 #' @param x A ledger.
 #' @param ... Not used.
 #' @return An object of class `idle_ledger`. Printing it gives its columns, their kinds and the first
@@ -63,12 +66,12 @@
 #' ledger(path, locale = "de")
 #' ledger(path, kinds = c(toll = money(decimal = ","), lock = "text"))
 ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kinds = NULL, separator = NULL,
-                   locale = NULL, sheet = NULL, range = NULL, table = NULL) {
+                   locale = NULL, sheet = NULL, range = NULL, table = NULL, in_parts = NULL) {
   local_utf8()
   if (is.null(name)) name <- deparse1(substitute(source))
   open_source(source, list(
     name = short_name(name), missing = missing, encoding = encoding, kinds = kinds_asked(rlang::enquo(kinds)),
-    separator = separator, locale = locale, sheet = sheet, range = range, table = table
+    separator = separator, locale = locale, sheet = sheet, range = range, table = table, in_parts = in_parts
   ))
 }
 
@@ -115,8 +118,7 @@ supplied.idle_ledger <- function(source, values) source
 print.idle_ledger <- function(x, ...) {
   local_utf8()
   say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$kinds), "column")))
-  first <- seq_len(min(x$n, 6))
-  print_table(lapply(columns_in_hand(x, names(x$kinds)), function(column) plain_vector(pick_rows(column, first))))
+  print_table(lapply(first_columns(x, names(x$kinds), 6), plain_vector))
   cat(paste0("  ", clean_text(names(x$kinds)), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
   invisible(x)

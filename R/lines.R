@@ -6,7 +6,7 @@ new_lines <- function(n) {
     grain = "entries", n = n, keys = NULL, key_vectors = NULL, columns = list(), groups = NULL, line_group = NULL,
     group_entries = NULL, figures = NULL, not_additive = NULL, beside = NULL, level_tables = NULL, levels = list(),
     level = NULL, level_keys = NULL, line_kind = NULL, summed_over = NULL, footing = NULL, shown = NULL, hidden = 0,
-    display = NULL, others_per = NULL, others_of_entry = NULL, gathered = 0, numbers = new_memo(),
+    display = NULL, others_per = NULL, others_of_entry = NULL, others_of_group = NULL, gathered = 0, numbers = new_memo(),
     kept_figures = NULL
   )
 }
@@ -62,7 +62,7 @@ shown_columns <- function(drawn, names) {
 
 # The line of each group of entries; with crossed keys there are more lines than groups.
 line_of_group <- function(lines) {
-  n_groups <- core_group_facts(lines$groups)$size
+  n_groups <- size_of_groups(lines$groups)
   if (is.null(lines$line_group)) return(seq_len(n_groups))
   match(seq_len(n_groups), lines$line_group)
 }
@@ -75,13 +75,23 @@ entry_groups <- function(lines) {
 
 # The entries of each group, as the figures were worked on them.
 line_entries <- function(lines) {
-  if (is.null(lines$group_entries)) core_summarise(lines$groups, list(), list())$entries else lines$group_entries
+  if (is.null(lines$group_entries)) entries_of_groups(lines$groups) else lines$group_entries
 }
 
 # Entries gathered anew: `of_group` says where the entries of each group go. `number` is what the
 # groups of the result were called in it.
 regrouped <- function(drawn, of_group) {
+  if (is_states(drawn$lines$groups)) return(regrouped_states(drawn$lines$groups, as.integer(of_group)))
   target <- core_look_up(entry_groups(drawn$lines), as.integer(of_group))
   groups <- core_group(list(target), drawn$entries$n)
   list(groups = groups, number = target[core_group_facts(groups)$first], target = target)
+}
+
+regrouped_states <- function(states, of_group) {
+  anew <- core_group(list(of_group), length(of_group))
+  facts <- core_group_facts(anew)
+  list(
+    groups = states_gathered(states, core_group_numbers(anew), facts$size), number = of_group[facts$first],
+    target = NULL
+  )
 }

@@ -32,6 +32,7 @@ append_others <- function(drawn, of_line, first, per) {
   lines$n <- lines$n + length(first)
   lines$others_per <- per
   lines$others_of_entry <- anew$target
+  lines$others_of_group <- of_line[line_of_group(drawn$lines)]
   lines$gathered <- sum(!is.na(of_line))
   drawn$lines <- lines
   drawn
@@ -39,7 +40,7 @@ append_others <- function(drawn, of_line, first, per) {
 
 # Keys that lines of others share, and their figures; the groups are theirs, and one of those that are shown.
 figures_of_others <- function(drawn, groups, first, per) {
-  n_groups <- core_group_facts(groups)$size
+  n_groups <- size_of_groups(groups)
   places <- c(seq_along(first), rep(NA_integer_, n_groups - length(first)))
   keys <- lapply(stats::setNames(nm = drawn$lines$keys), function(key) {
     of <- if (key %in% per) first else rep(NA_integer_, length(first))

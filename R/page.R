@@ -98,8 +98,3 @@ base_of_node <- function(node) {
   base <- room_of_node(node)$base
   if (!is.null(base)) base(node)
 }
-
-room_of_node <- function(node) {
-  kind <- switch(node$type, call = "row", window = , figure = node$type)
-  if (!is.null(kind)) room_of(kind, node$fn)
-}

@@ -28,7 +28,7 @@ room("bring_in", "preparation",
     }
     columns
   },
-  work = function(drawn, part) work_bring_in(drawn, part),
+  by_entry = function(part) part$without != "both", work = function(drawn, part) work_bring_in(drawn, part),
   phrases = list(phrase("bring in {columns} from {table} by {match}",
     quote(bring_in(.table, match = .match, columns = .columns)), spread = "table", table = blank("table"),
     match = blank("match", in_table = "table"),

@@ -22,6 +22,7 @@ room("mend_keys", "preparation",
     ctx$columns[part$columns] <- "text"
     ctx$columns
   },
+  by_entry = function(part) !is.null(part$spellings) || !is.null(part$table),
   work = function(drawn, part) work_mend(drawn, part),
   phrases = list(phrase("bring spellings of {x} together", quote(mend_keys(.x)), spread = "x",
     x = blank("columns", of = "words", spliced = TRUE))),

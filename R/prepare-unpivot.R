@@ -33,6 +33,7 @@ room("unpivot", "preparation",
   leaves = function(part, ctx) {
     c(ctx$columns[part$kept], stats::setNames(list("text", part$kind), c(part$names, part$values)))
   },
+  by_entry = function(part) TRUE,
   work = function(drawn, part) work_unpivot(drawn, part),
   plain = "makes an entry of each cell of some columns, with the column's name and the cell's value",
   words = function(part) {

@@ -11,6 +11,13 @@ progress_tick <- function(part) {
   progress_shown$on <- TRUE
 }
 
+# The same in words, from work that knows its parts.
+progress_says <- function(part, words) {
+  if (!isatty(stderr()) && !cli::is_dynamic_tty(stderr())) return(invisible())
+  cat(sprintf("\r[%3.0f%%] %-70s", 100 * part, words), file = stderr())
+  progress_shown$on <- TRUE
+}
+
 # Between the pieces of long work: whoever watches it may look up. Set by with_breaths().
 take_breath <- function() if (!is.null(progress_shown$breath)) progress_shown$breath()
 
@@ -21,7 +28,7 @@ with_breaths <- function(breath, work) {
 }
 
 progress_done <- function() {
-  if (isTRUE(progress_shown$on)) cat("\r", strrep(" ", 40), "\r", sep = "", file = stderr())
+  if (isTRUE(progress_shown$on)) cat("\r", strrep(" ", 80), "\r", sep = "", file = stderr())
   progress_shown$on <- FALSE
 }
 

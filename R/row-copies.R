@@ -1,7 +1,7 @@
 # Whether an entry has others like it, to look at them side by side before they are struck.
 
 room("has_copies", "row", topic = "copies, and partners in other tables",
-  args = alist(... = ), takes = list(... = "any"), gives = "logical",
+  args = alist(... = ), takes = list(... = "any"), gives = "logical", of_whole_column = TRUE,
   check = function(expr, values, ctx) {
     columns <- if (length(expr) == 1) lapply(names(ctx$columns), as.name) else as.list(expr)[-1]
     args <- lapply(unname(columns), check_node, values = values, ctx = ctx)

@@ -28,14 +28,9 @@ room("lines", "section",
     ctx$grain <- "lines"
     ctx
   },
-  work = function(drawn, checked) {
-    keys <- keys_of_entries(drawn, checked)
-    drawn <- with_formats_of_keys(gather_lines(drawn, keys), checked)
-    check_number_of_columns(drawn$lines, attr(checked, "abreast"))
-    if (isTRUE(attr(checked, "crossed"))) return(cross_lines(drawn, keys))
-    unbroken <- Filter(function(key) !is.null(key$unbroken), checked)
-    if (length(unbroken)) fill_lines(drawn, unbroken[[1]]) else drawn
-  },
+  work = function(drawn, checked) lines_gathered(gather_lines(drawn, keys_of_entries(drawn, checked)), checked),
+  keys_of = function(drawn, checked) keys_of_entries(drawn, checked),
+  gathered = function(drawn, checked) lines_gathered(drawn, checked),
   words = function(checked) {
     if (length(checked) == 0) return("One line for the whole table")
     each <- if (isTRUE(attr(checked, "crossed"))) "One line for every combination of" else "One line for each"
@@ -45,6 +40,15 @@ room("lines", "section",
   aside = NULL,
   owes = function(drawn, checked) list(check_counts(drawn), check_own_keys(drawn, checked))
 )
+
+# The page with its lines in hand: formats, and lines that have no entries.
+lines_gathered <- function(drawn, checked) {
+  drawn <- with_formats_of_keys(drawn, checked)
+  check_number_of_columns(drawn$lines, attr(checked, "abreast"))
+  if (isTRUE(attr(checked, "crossed"))) return(cross_lines(drawn))
+  unbroken <- Filter(function(key) !is.null(key$unbroken), checked)
+  if (length(unbroken)) fill_lines(drawn, unbroken[[1]]) else drawn
+}
 
 # The keys of each entry; values that a fixed set of columns does not name are one value already.
 keys_of_entries <- function(drawn, checked) {
@@ -86,8 +90,8 @@ gather_lines <- function(drawn, keys) {
 
 # Adds the combinations of keys that do not occur. Missing keys are not crossed; lines that have one
 # stay as they are.
-cross_lines <- function(drawn, keys) {
-  present <- lapply(keys, function(key) {
+cross_lines <- function(drawn) {
+  present <- lapply(drawn$lines$columns[drawn$lines$keys], function(key) {
     values <- different_values(key)
     pick_rows(values, which(!is_missing_value(values)))
   })

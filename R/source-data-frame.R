@@ -1,9 +1,34 @@
 # A data frame as a ledger. Columns are taken as they are; a class that cannot be held is an error.
 
 room("data_frame", "source", place = 2,
-  opens = is.data.frame, open = function(source, how) frame_ledger(source, how$name),
+  opens = is.data.frame, open = function(source, how) {
+    ledger <- frame_ledger(source, how$name)
+    size <- rows_of_part(how$in_parts, ledger$n)
+    if (is.null(size)) ledger else frame_in_parts(ledger, size)
+  },
+  part = function(source, at) {
+    all <- source$in_parts$of
+    rows <- seq.int(at$from, length.out = at$n)
+    new_ledger(lapply(all, pick_rows, rows = rows), sprintf("%s, rows %s to %s", source$name, big_mark(at$from),
+      big_mark(at$from + at$n - 1)), at$n)
+  },
   again = NULL, seal = function(source) seal_of_table(source)
 )
+
+# How many rows a part of `n` has, where parts are asked for; by TRUE a table is cut into eight.
+rows_of_part <- function(asked, n) {
+  asked <- check_parts_asked(asked)
+  if (is.null(asked) || isFALSE(asked)) NULL else if (isTRUE(asked)) max(1, ceiling(n / 8)) else asked
+}
+
+frame_in_parts <- function(ledger, size) {
+  at <- lapply(cut_rows(ledger$n, size), function(ends) list(from = ends[1], n = ends[2] - ends[1] + 1))
+  columns <- ledger$columns
+  cut <- put_in_parts(ledger, vapply(at, `[[`, 1, "n"), at, ledger$kinds, "data_frame")
+  cut$in_parts$of <- columns
+  cut$fetch <- function(names) columns[names]
+  cut
+}
 
 frame_ledger <- function(frame, name, origin = NULL, notes = character(), column_notes = list()) {
   if (nrow(frame) > .Machine$integer.max) stop_idle(

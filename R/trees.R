@@ -65,3 +65,9 @@ columns_read <- function(node) {
   if (node$type == "column") return(node$name)
   unlist(lapply(unname(node$args), columns_read))
 }
+
+# The room that a node's call goes to; NULL: it is no call of one.
+room_of_node <- function(node) {
+  kind <- switch(node$type, call = "row", window = , figure = node$type)
+  if (!is.null(kind)) room_of(kind, node$fn)
+}

@@ -180,6 +180,44 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_ends_with_return
+bool core_ends_with_return(SEXP file);
+RcppExport SEXP _idleledger_core_ends_with_return(SEXP fileSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_ends_with_return(file));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_cut_file
+Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes);
+RcppExport SEXP _idleledger_core_cut_file(SEXP fileSEXP, SEXP bytesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
+    Rcpp::traits::input_parameter< double >::type bytes(bytesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_cut_file(file, bytes));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_open_part
+SEXP core_open_part(std::string path, std::string head, double begin, double end, double records_before);
+RcppExport SEXP _idleledger_core_open_part(SEXP pathSEXP, SEXP headSEXP, SEXP beginSEXP, SEXP endSEXP, SEXP records_beforeSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
+    Rcpp::traits::input_parameter< std::string >::type head(headSEXP);
+    Rcpp::traits::input_parameter< double >::type begin(beginSEXP);
+    Rcpp::traits::input_parameter< double >::type end(endSEXP);
+    Rcpp::traits::input_parameter< double >::type records_before(records_beforeSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_open_part(path, head, begin, end, records_before));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_first_bytes
 Rcpp::RawVector core_first_bytes(SEXP file, double most);
 RcppExport SEXP _idleledger_core_first_bytes(SEXP fileSEXP, SEXP mostSEXP) {
@@ -473,6 +511,123 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_set_spill
+void core_set_spill(std::string folder, double bytes);
+RcppExport SEXP _idleledger_core_set_spill(SEXP folderSEXP, SEXP bytesSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type folder(folderSEXP);
+    Rcpp::traits::input_parameter< double >::type bytes(bytesSEXP);
+    core_set_spill(folder, bytes);
+    return R_NilValue;
+END_RCPP
+}
+// core_bytes_spilled
+double core_bytes_spilled();
+RcppExport SEXP _idleledger_core_bytes_spilled() {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    rcpp_result_gen = Rcpp::wrap(core_bytes_spilled());
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states
+SEXP core_states(SEXP groups, Rcpp::List feeds);
+RcppExport SEXP _idleledger_core_states(SEXP groupsSEXP, SEXP feedsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states(groups, feeds));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states_size
+double core_states_size(SEXP states);
+RcppExport SEXP _idleledger_core_states_size(SEXP statesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states_size(states));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states_take_in
+void core_states_take_in(SEXP states, SEXP others, Rcpp::IntegerVector to, double size);
+RcppExport SEXP _idleledger_core_states_take_in(SEXP statesSEXP, SEXP othersSEXP, SEXP toSEXP, SEXP sizeSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type others(othersSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type to(toSEXP);
+    Rcpp::traits::input_parameter< double >::type size(sizeSEXP);
+    core_states_take_in(states, others, to, size);
+    return R_NilValue;
+END_RCPP
+}
+// core_states_gather
+SEXP core_states_gather(SEXP states, Rcpp::IntegerVector to, double size);
+RcppExport SEXP _idleledger_core_states_gather(SEXP statesSEXP, SEXP toSEXP, SEXP sizeSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type to(toSEXP);
+    Rcpp::traits::input_parameter< double >::type size(sizeSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states_gather(states, to, size));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states_recode
+void core_states_recode(SEXP states, int feed, Rcpp::IntegerVector codes);
+RcppExport SEXP _idleledger_core_states_recode(SEXP statesSEXP, SEXP feedSEXP, SEXP codesSEXP) {
+BEGIN_RCPP
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    Rcpp::traits::input_parameter< int >::type feed(feedSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type codes(codesSEXP);
+    core_states_recode(states, feed, codes);
+    return R_NilValue;
+END_RCPP
+}
+// core_states_finish
+Rcpp::List core_states_finish(SEXP states, Rcpp::List feeds, Rcpp::IntegerVector at);
+RcppExport SEXP _idleledger_core_states_finish(SEXP statesSEXP, SEXP feedsSEXP, SEXP atSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
+    Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type at(atSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states_finish(states, feeds, at));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states_save
+Rcpp::RawVector core_states_save(SEXP states);
+RcppExport SEXP _idleledger_core_states_save(SEXP statesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states_save(states));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_states_load
+SEXP core_states_load(Rcpp::RawVector bytes);
+RcppExport SEXP _idleledger_core_states_load(SEXP bytesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::RawVector >::type bytes(bytesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_states_load(bytes));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_summarise
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels);
 RcppExport SEXP _idleledger_core_summarise(SEXP groupsSEXP, SEXP feedsSEXP, SEXP levelsSEXP) {
@@ -537,6 +692,16 @@ BEGIN_RCPP
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type x(xSEXP);
     rcpp_result_gen = Rcpp::wrap(core_escape_text(x));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_memory_of_machine
+double core_memory_of_machine();
+RcppExport SEXP _idleledger_core_memory_of_machine() {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    rcpp_result_gen = Rcpp::wrap(core_memory_of_machine());
     return rcpp_result_gen;
 END_RCPP
 }
@@ -779,6 +944,9 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_fingerprint", (DL_FUNC) &_idleledger_core_fingerprint, 1},
     {"_idleledger_core_date_part", (DL_FUNC) &_idleledger_core_date_part, 3},
     {"_idleledger_core_open_delimited", (DL_FUNC) &_idleledger_core_open_delimited, 3},
+    {"_idleledger_core_ends_with_return", (DL_FUNC) &_idleledger_core_ends_with_return, 1},
+    {"_idleledger_core_cut_file", (DL_FUNC) &_idleledger_core_cut_file, 2},
+    {"_idleledger_core_open_part", (DL_FUNC) &_idleledger_core_open_part, 5},
     {"_idleledger_core_first_bytes", (DL_FUNC) &_idleledger_core_first_bytes, 2},
     {"_idleledger_core_first_records", (DL_FUNC) &_idleledger_core_first_records, 3},
     {"_idleledger_core_outline", (DL_FUNC) &_idleledger_core_outline, 3},
@@ -803,12 +971,23 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_copies", (DL_FUNC) &_idleledger_core_copies, 2},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
+    {"_idleledger_core_set_spill", (DL_FUNC) &_idleledger_core_set_spill, 2},
+    {"_idleledger_core_bytes_spilled", (DL_FUNC) &_idleledger_core_bytes_spilled, 0},
+    {"_idleledger_core_states", (DL_FUNC) &_idleledger_core_states, 2},
+    {"_idleledger_core_states_size", (DL_FUNC) &_idleledger_core_states_size, 1},
+    {"_idleledger_core_states_take_in", (DL_FUNC) &_idleledger_core_states_take_in, 4},
+    {"_idleledger_core_states_gather", (DL_FUNC) &_idleledger_core_states_gather, 3},
+    {"_idleledger_core_states_recode", (DL_FUNC) &_idleledger_core_states_recode, 3},
+    {"_idleledger_core_states_finish", (DL_FUNC) &_idleledger_core_states_finish, 3},
+    {"_idleledger_core_states_save", (DL_FUNC) &_idleledger_core_states_save, 1},
+    {"_idleledger_core_states_load", (DL_FUNC) &_idleledger_core_states_load, 1},
     {"_idleledger_core_summarise", (DL_FUNC) &_idleledger_core_summarise, 3},
     {"_idleledger_core_weigh", (DL_FUNC) &_idleledger_core_weigh, 1},
     {"_idleledger_core_rows_of_sign", (DL_FUNC) &_idleledger_core_rows_of_sign, 2},
     {"_idleledger_core_listen", (DL_FUNC) &_idleledger_core_listen, 0},
     {"_idleledger_core_file_kind", (DL_FUNC) &_idleledger_core_file_kind, 1},
     {"_idleledger_core_escape_text", (DL_FUNC) &_idleledger_core_escape_text, 1},
+    {"_idleledger_core_memory_of_machine", (DL_FUNC) &_idleledger_core_memory_of_machine, 0},
     {"_idleledger_core_encode_text", (DL_FUNC) &_idleledger_core_encode_text, 2},
     {"_idleledger_core_wrong_codes", (DL_FUNC) &_idleledger_core_wrong_codes, 4},
     {"_idleledger_core_numbers", (DL_FUNC) &_idleledger_core_numbers, 1},

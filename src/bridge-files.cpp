@@ -16,6 +16,11 @@ namespace {
 struct OpenFile {
   std::shared_ptr<const idle::Bytes> bytes;
   idle::Outline outline;
+  bool plain = true;  // the bytes are those that lie on the disk
+  // Of a part of a file: the whole of it, and where the part begins there.
+  std::shared_ptr<const idle::Bytes> whole;
+  std::size_t head = 0, begin = 0;
+  double records_before = 0;
 };
 
 const char* const kind_names[] = {"nothing", "number", "date", "time", "yes/no", "text", "skip"};
@@ -82,9 +87,11 @@ Rcpp::CharacterVector strings_of(const std::vector<idle::HeadCell>& cells) {
 idle::MissingTexts missing_of(const std::vector<std::string>& missing, bool na) { return {missing, na}; }
 
 Rcpp::List trouble_list(const OpenFile& file, const idle::Trouble& trouble) {
-  const auto line = idle::line_of(*file.bytes, trouble.offset, file.outline.shape.line_end);
+  const bool part = file.whole && trouble.offset >= file.head;
+  const std::size_t offset = part ? trouble.offset - file.head + file.begin : trouble.offset;
+  const auto line = idle::line_of(part ? *file.whole : *file.bytes, offset, file.outline.shape.line_end);
   return Rcpp::List::create(Rcpp::_["trouble"] = idle::name_of(trouble.what),
-                            Rcpp::_["row"] = static_cast<double>(trouble.record),
+                            Rcpp::_["row"] = static_cast<double>(trouble.record) + file.records_before,
                             Rcpp::_["column"] = static_cast<double>(trouble.column),
                             Rcpp::_["line"] = static_cast<double>(line), Rcpp::_["text"] = trouble.text);
 }
@@ -158,10 +165,14 @@ SEXP core_open_delimited(SEXP source, std::string encoding, double most) {
     file->bytes = idle::bytes_of_file(Rcpp::as<std::string>(source));
   }
   if (starts_with(*file->bytes, "\x1f\x8b")) {
+    file->plain = false;
     file->bytes = bridge::with_work([&](const idle::Work&) { return idle::unpacked(*file->bytes, static_cast<std::size_t>(most)); });
   }
   const std::string marked = marked_encoding(*file->bytes), from = marked.empty() ? encoding : marked;
-  if (from != "UTF-8") file->bytes = idle::bytes_in_memory(in_utf8(*file->bytes, from));
+  if (from != "UTF-8") {
+    file->plain = false;
+    file->bytes = idle::bytes_in_memory(in_utf8(*file->bytes, from));
+  }
   return Rcpp::XPtr<OpenFile>(file.release(), true);
 }
 
@@ -171,6 +182,40 @@ static idle::Shape shape_of(const OpenFile& file, const std::string& separator) 
   shape.separator = separator[0];
   shape.line_end = idle::line_end_of(*file.bytes);
   return shape;
+}
+
+// Whether lines end with a carriage return alone.
+// [[Rcpp::export]]
+bool core_ends_with_return(SEXP file) { return Rcpp::XPtr<OpenFile>(file)->outline.shape.line_end == '\r'; }
+
+// Where parts of about so many bytes begin and end, how many entries stand before each, and how many in it. Empty
+// where the file does not lie on the disk as it is read.
+// [[Rcpp::export]]
+Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes) {
+  const Rcpp::XPtr<OpenFile> open(file);
+  const auto parts = open->plain ? idle::cut_in_parts(open->outline, static_cast<std::size_t>(bytes)) : std::vector<idle::Chunk>();
+  Rcpp::NumericMatrix out(static_cast<int>(parts.size()), 4);
+  for (std::size_t k = 0; k < parts.size(); ++k) {
+    const int at = static_cast<int>(k);
+    const bool with_head = parts[k].first == 0;
+    out(at, 0) = static_cast<double>(parts[k].begin);
+    out(at, 1) = static_cast<double>(parts[k].end);
+    out(at, 2) = static_cast<double>(with_head ? 0 : parts[k].first - 1);
+    out(at, 3) = static_cast<double>(parts[k].records - (with_head ? 1 : 0));
+  }
+  return out;
+}
+
+// A part of a file that core_cut_file() has told, with a head line before it where it is not the first.
+// [[Rcpp::export]]
+SEXP core_open_part(std::string path, std::string head, double begin, double end, double records_before) {
+  auto file = std::make_unique<OpenFile>();
+  file->whole = idle::bytes_of_file(path);
+  file->head = head.size();
+  file->begin = static_cast<std::size_t>(begin);
+  file->records_before = records_before;
+  file->bytes = idle::bytes_of_range(head, file->whole, file->begin, static_cast<std::size_t>(end));
+  return Rcpp::XPtr<OpenFile>(file.release(), true);
 }
 
 // Some bytes from the start.

@@ -1,14 +1,14 @@
 // Folds over the groups.
 #include <numeric>
 
-#include "bridge.h"
+#include "bridge-summary.h"
 #include "core/column/fingerprint.h"
 #include "core/column/standouts.h"
 #include "core/folds/summary.h"
 
 namespace {
 
-using Places = std::vector<std::int32_t>;
+using bridge::Places;
 constexpr std::size_t slice = 8192;
 
 SEXP counts_of(const idle::Counts& counts, const Places& places) {
@@ -52,19 +52,6 @@ bool wants_print(const Rcpp::List& wish) {
   return wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
 }
 
-idle::Feed feed_of(const Rcpp::List& wish) {
-  idle::Feed feed;
-  const SEXP values = wish["values"], weights = wish["weights"], along = wish["along"];
-  if (!Rf_isNull(values)) feed.values = bridge::view_of(values);
-  if (!Rf_isNull(weights)) feed.weights = bridge::view_of(weights);
-  if (!Rf_isNull(along)) feed.along = INTEGER_RO(along);
-  feed.condition = bridge::condition_of(wish["condition"]);
-  const Rcpp::List folds = wish["folds"];
-  feed.print = wants_print(wish);
-  if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());
-  return feed;
-}
-
 Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
   const Rcpp::List folds = wish["folds"];
   Rcpp::List answers;
@@ -83,16 +70,6 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
       Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers);
 }
 
-// What is known of a summary, by the groups that stand at `places`.
-Rcpp::List summary_list(const idle::Summary& summary, const Rcpp::List& feeds,
-                        const Places& places) {
-  Rcpp::List results(feeds.size());
-  for (R_xlen_t f = 0; f < feeds.size(); ++f)
-    results[f] = report_of(summary.feeds[f], feeds[f], places);
-  return Rcpp::List::create(Rcpp::_["entries"] = counts_of(summary.entries, places),
-                            Rcpp::_["feeds"] = results);
-}
-
 // Where the groups of a finer summary go, by their places; `to` counts from 1.
 std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& places,
                                   std::size_t n_places) {
@@ -105,6 +82,28 @@ std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& p
 
 }  // namespace
 
+idle::Feed bridge::feed_of(const Rcpp::List& wish) {
+  idle::Feed feed;
+  const SEXP values = wish["values"], weights = wish["weights"], along = wish["along"];
+  if (!Rf_isNull(values)) feed.values = bridge::view_of(values);
+  if (!Rf_isNull(weights)) feed.weights = bridge::view_of(weights);
+  if (!Rf_isNull(along)) feed.along = INTEGER_RO(along);
+  feed.condition = bridge::condition_of(wish["condition"]);
+  const Rcpp::List folds = wish["folds"];
+  feed.print = wants_print(wish);
+  if (folds.size() > 0) feed.folds = Rcpp::as<std::vector<std::string>>(folds.names());
+  return feed;
+}
+
+Rcpp::List bridge::summary_list(const idle::Summary& summary, const Rcpp::List& feeds,
+                                const Places& places) {
+  Rcpp::List results(feeds.size());
+  for (R_xlen_t f = 0; f < feeds.size(); ++f)
+    results[f] = report_of(summary.feeds[f], feeds[f], places);
+  return Rcpp::List::create(Rcpp::_["entries"] = counts_of(summary.entries, places),
+                            Rcpp::_["feeds"] = results);
+}
+
 // Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
 // counted, whether the counts by group are wanted; print, if the fingerprint of the values is
 // wanted on the way. Each level is a list of `from` (the level that it gathers; 0: the groups
@@ -113,7 +112,7 @@ std::vector<std::int32_t> targets(const Rcpp::IntegerVector& to, const Places& p
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
   const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
   std::vector<idle::Feed> wishes;
-  for (const SEXP feed : feeds) wishes.push_back(feed_of(feed));
+  for (const SEXP feed : feeds) wishes.push_back(bridge::feed_of(feed));
   std::vector<idle::Summary> summaries;
   summaries.push_back(bridge::with_work(
       [&](const idle::Work& work) { return idle::summarise(held, wishes, work); }));
@@ -127,9 +126,9 @@ Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
     summaries.push_back(idle::coarser(summaries[from], to, size));
     places.emplace_back(size);
     std::iota(places.back().begin(), places.back().end(), 0);
-    coarser[k] = summary_list(summaries.back(), feeds, places.back());
+    coarser[k] = bridge::summary_list(summaries.back(), feeds, places.back());
   }
-  Rcpp::List found = summary_list(summaries[0], feeds, places[0]);
+  Rcpp::List found = bridge::summary_list(summaries[0], feeds, places[0]);
   found["levels"] = coarser;
   return found;
 }

@@ -56,3 +56,13 @@ Rcpp::CharacterVector core_escape_text(Rcpp::CharacterVector x) {
   }
   return out;
 }
+
+// The bytes of memory that the machine has; 4 GB where the system does not say.
+// [[Rcpp::export]]
+double core_memory_of_machine() {
+#if defined(_SC_PHYS_PAGES) && defined(_SC_PAGESIZE)
+  const double pages = static_cast<double>(sysconf(_SC_PHYS_PAGES));
+  if (pages > 0) return pages * static_cast<double>(sysconf(_SC_PAGESIZE));
+#endif
+  return 4e9;
+}

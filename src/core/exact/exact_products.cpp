@@ -227,17 +227,76 @@ void ExactProducts::add_each_square(const std::int32_t* groups, const double* x,
   }
 }
 
+// Whether a total has room for so many bits below it; if not, it stays what it is.
+bool ExactProducts::shift_up(Words& total, int by) {
+  if (by == 0 || total == Words{}) return true;
+  if (by >= 255) return false;
+  const int skip = by / 64, part = by % 64;
+  Words up;
+  for (int i = 3; i >= 0; --i) {
+    const std::uint64_t here = i >= skip ? total[i - skip] : 0, below = i > skip ? total[i - skip - 1] : 0;
+    up[i] = part == 0 ? here : here << part | below >> (64 - part);
+  }
+  Words back;
+  const std::uint64_t fill = up[3] >> 63 ? ~std::uint64_t{0} : 0;
+  for (int i = 0; i < 4; ++i) {
+    const std::uint64_t here = i + skip < 4 ? up[i + skip] : fill, above = i + skip + 1 < 4 ? up[i + skip + 1] : fill;
+    back[i] = part == 0 ? here : here >> part | above << (64 - part);
+  }
+  if (back != total) return false;
+  total = up;
+  return true;
+}
+
+// Counts in a smaller unit from here on; totals without room for it go aside.
+void ExactProducts::take_unit(int unit) {
+  for (std::size_t g = 0; g < totals_.size(); ++g) {
+    if (shift_up(totals_[g], unit_ - unit)) continue;
+    odd_[g].add(widened(totals_[g], unit_));
+    totals_[g] = Words{};
+  }
+  unit_ = unit;
+}
+
 void ExactProducts::merge(const ExactProducts& other, MergeMap to) {
-  to.each(other.totals_, [&](const Words& part, std::size_t g) {
-    if (other.unit_ == unit_) {
-      add_words(totals_[g], part);
-    } else {
-      odd_[g].add(widened(part, other.unit_));
-    }
+  if (other.unit_ < unit_) take_unit(other.unit_);
+  const int apart = other.unit_ - unit_;
+  to.each(other.totals_, [&](Words part, std::size_t g) {
+    if (!shift_up(part, apart)) return odd_[g].add(widened(part, other.unit_));
+    const Words before = totals_[g];
+    add_words(totals_[g], part);
+    const bool overflows = (before[3] ^ totals_[g][3]) & (part[3] ^ totals_[g][3]) & std::uint64_t{1} << 63;
+    if (!overflows) return;
+    totals_[g] = before;
+    odd_[g].add(widened(part, unit_));
   });
   for (const auto& entry : other.odd_) {
     if (to.takes(entry.first)) odd_[to[entry.first]].add(entry.second);
   }
+}
+
+void ExactProducts::save(StateWriter& to) const {
+  to.put(static_cast<std::int32_t>(unit_));
+  for (const Words& total : totals_) to.put_all(total.data(), total.size());
+  to.put(static_cast<std::uint64_t>(odd_.size()));
+  for (const auto& entry : odd_) {
+    to.put(static_cast<std::uint64_t>(entry.first));
+    entry.second.save(to);
+  }
+}
+
+ExactProducts ExactProducts::load(StateReader& from, std::size_t groups) {
+  ExactProducts products(0, from.get_within<std::int32_t>(WideSum::lowest, 2200));
+  from.need(groups, sizeof(Words));
+  products.totals_.resize(groups);
+  for (Words& total : products.totals_) from.get_all(total.data(), total.size());
+  const auto odd = from.get_within<std::uint64_t>(0, groups);
+  for (std::uint64_t k = 0; k < odd; ++k) {
+    const auto group = from.get<std::uint64_t>();
+    if (group >= groups) throw BadState("a group in it is none");
+    products.odd_[group].load(from);
+  }
+  return products;
 }
 
 WideSum ExactProducts::widened(const Words& total, int unit) {

@@ -9,6 +9,7 @@
 
 #include "base/buffer.h"
 #include "base/merge_map.h"
+#include "base/state_bytes.h"
 #include "column/block_by_group.h"
 #include "column/block_facts.h"
 #include "exact/wide_sum.h"
@@ -26,6 +27,10 @@ class ExactProducts {
   void add_squares(const std::int32_t* groups, const double* x, std::size_t n, const BlockFacts& scan,
                    const BlockByGroup* runs);
   void merge(const ExactProducts& other, MergeMap to = {});
+  // More groups, which have had no value; those that there are keep their numbers.
+  void grow(std::size_t groups) { totals_.resize(groups); }
+  void save(StateWriter& to) const;
+  static ExactProducts load(StateReader& from, std::size_t groups);
   // In units of 2^WideSum::lowest.
   BigInteger total(std::size_t group) const;
   // The total in units of 2^unit(), where nothing of the group is kept aside; else false.
@@ -38,6 +43,8 @@ class ExactProducts {
   void add_level(std::size_t group, std::int64_t sum, int exponent);
   static void add_words(Words& total, const Words& part);
   static Words placed(int128 product, int shift);
+  static bool shift_up(Words& total, int by);
+  void take_unit(int unit);
   static WideSum widened(const Words& total, int unit);
   static Words magnitude_of(const Words& total, bool& negative);
 

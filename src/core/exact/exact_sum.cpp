@@ -290,7 +290,7 @@ void ExactSums::add_part(std::size_t group, int128 part, int exponent) {
 void ExactSums::add_part_to_side(int side, std::size_t group, int128 part, int exponent) {
   if (part == 0) return;
   int shift = exponent - far_unit(side);
-  if (shift < 0 && shift > -127 && (part >> -shift) << -shift == part) {
+  if (shift < 0 && shift > -127 && static_cast<int128>(static_cast<uint128>(part >> -shift) << -shift) == part) {
     part >>= -shift;
     exponent -= shift;
     shift = 0;
@@ -348,6 +348,54 @@ void ExactSums::merge(const ExactSums& other, MergeMap to) {
   for (const auto& entry : other.odd_) {
     if (to.takes(entry.first)) odd_[to[entry.first]].add(entry.second);
   }
+}
+
+void ExactSums::grow(std::size_t groups) {
+  totals_.resize(groups, 0);
+  for (auto& far : far_) {
+    if (!far.empty()) far.resize(groups, 0);
+  }
+  lanes_.clear();
+}
+
+void ExactSums::save(StateWriter& to) const {
+  to.put(static_cast<std::int32_t>(unit_));
+  to.put_all(totals_.data(), totals_.size());
+  for (const auto& far : far_) {
+    to.put(static_cast<std::uint8_t>(far.empty() ? 0 : 1));
+    to.put_all(far.data(), far.size());
+  }
+  to.put(static_cast<std::uint64_t>(odd_.size()));
+  for (const auto& entry : odd_) {
+    to.put(static_cast<std::uint64_t>(entry.first));
+    for (const std::int64_t n : {entry.second.nan, entry.second.plus_infinity, entry.second.minus_infinity}) to.put(n);
+    entry.second.wide.save(to);
+  }
+}
+
+ExactSums ExactSums::load(StateReader& from, std::size_t groups) {
+  ExactSums sums(0, from.get_within<std::int32_t>(-1200, 1100));
+  sums.near_only_ = false;
+  const auto totals = [&](HugeVector<int128>& to) {
+    from.need(groups, sizeof(int128));
+    to.resize(groups);
+    from.get_all(to.data(), groups);
+  };
+  totals(sums.totals_);
+  for (auto& far : sums.far_) {
+    if (from.get_within<std::uint8_t>(0, 1) == 1) totals(far);
+  }
+  const auto odd = from.get_within<std::uint64_t>(0, groups);
+  for (std::uint64_t k = 0; k < odd; ++k) {
+    const auto group = from.get<std::uint64_t>();
+    if (group >= groups) throw BadState("a group in it is none");
+    OddValues& values = sums.odd_[group];
+    for (std::int64_t* n : {&values.nan, &values.plus_infinity, &values.minus_infinity}) {
+      *n = from.get_within<std::int64_t>(0, INT64_C(1) << 62);
+    }
+    values.wide.load(from);
+  }
+  return sums;
 }
 
 const OddValues* ExactSums::odd(std::size_t group) const {

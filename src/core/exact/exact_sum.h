@@ -10,6 +10,7 @@
 
 #include "base/buffer.h"
 #include "base/merge_map.h"
+#include "base/state_bytes.h"
 #include "column/block_by_group.h"
 #include "column/block_facts.h"
 #include "exact/wide_sum.h"
@@ -42,6 +43,10 @@ class ExactSums {
   static constexpr std::size_t block = std::size_t{1} << block_bits;
   void add_whole(std::size_t group, std::int64_t value) { add_fixed(group, value, 0); }
   void merge(const ExactSums& other, MergeMap to = {});
+  // More groups, which have had no value; those that there are keep their numbers.
+  void grow(std::size_t groups);
+  void save(StateWriter& to) const;
+  static ExactSums load(StateReader& from, std::size_t groups);
 
   double sum(std::size_t group) const;
   double mean(std::size_t group, std::int64_t count) const;

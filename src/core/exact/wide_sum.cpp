@@ -67,6 +67,27 @@ void WideSum::settle() {
   digits_.back() += carry;
 }
 
+void WideSum::save(StateWriter& to) const {
+  WideSum copy = *this;
+  copy.settle();
+  to.put(static_cast<std::uint32_t>(copy.base_));
+  to.put(static_cast<std::uint32_t>(copy.digits_.size()));
+  to.put_all(copy.digits_.data(), copy.digits_.size());
+}
+
+void WideSum::load(StateReader& from) {
+  constexpr std::uint32_t most = 160;  // digits that products of any doubles need
+  base_ = from.get_within<std::uint32_t>(0, most);
+  digits_.resize(from.get_within<std::uint32_t>(0, most));
+  from.get_all(digits_.data(), digits_.size());
+  for (std::size_t i = 0; i < digits_.size(); ++i) {
+    const std::int64_t digit = digits_[i];
+    const bool last = i + 1 == digits_.size();
+    if (digit >= INT64_C(1) << 32 || digit < (last ? -(INT64_C(1) << 32) : 0)) throw BadState("a digit in it is none");
+  }
+  waiting_ = 2;
+}
+
 BigInteger WideSum::value() const {
   WideSum copy = *this;
   copy.digits_.resize(copy.digits_.size() + 2, 0);

@@ -3,6 +3,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "base/state_bytes.h"
 #include "exact/big_integer.h"
 
 namespace idle {
@@ -15,6 +16,8 @@ class WideSum {
   void add(double x);
   BigInteger value() const;  // in units of 2^lowest
   static constexpr int lowest = -2176;
+  void save(StateWriter& to) const;
+  void load(StateReader& from);
 
  private:
   void settle();

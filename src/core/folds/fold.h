@@ -8,6 +8,7 @@
 
 #include "base/buffer.h"
 #include "base/merge_map.h"
+#include "base/state_bytes.h"
 #include "column/block_by_group.h"
 #include "column/block_facts.h"
 #include "column/column.h"
@@ -72,8 +73,12 @@ class Fold {
   virtual Storage storage(const std::string&) const { return Storage::float64; }
   // The answers at some places; `filled` is the number of values that each group has had.
   virtual Answers finish(const std::string& answer, const Counts& filled, Places at) const = 0;
-  // Whether the size of the state depends on the number of groups alone.
-  virtual bool bounded() const { return true; }
+  // More groups, which have had no value; those that there are keep their numbers.
+  virtual void grow(std::size_t groups) = 0;
+  // Values that are codes get other codes: code k becomes codes[k - 1].
+  virtual void recode(const std::vector<std::int32_t>&) {}
+  // The state as bytes, from which the same file's `load` makes it again.
+  virtual void save(StateWriter& to) const = 0;
 };
 
 // What a fold is made for.
@@ -85,13 +90,16 @@ struct FoldWish {
 };
 
 // A file that holds a fold registers it under its name; nothing else lists the folds:
-//   const RegisteredFold total("total", make_total);
+//   const RegisteredFold total("total", make_total, load_total);
 class RegisteredFold {
  public:
   using Make = std::unique_ptr<Fold> (*)(const FoldWish&);
-  RegisteredFold(const char* name, Make make);
+  using Load = std::unique_ptr<Fold> (*)(StateReader&, std::size_t groups);
+  RegisteredFold(const char* name, Make make, Load load);
 };
 
 std::unique_ptr<Fold> make_fold(const std::string& name, const FoldWish& wish);
+// Throws BadState where the bytes are no state of that fold.
+std::unique_ptr<Fold> load_fold(const std::string& name, StateReader& from, std::size_t groups);
 
 }  // namespace idle

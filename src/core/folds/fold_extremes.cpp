@@ -1,6 +1,7 @@
 // Least and greatest value. A value that is no number makes the answer no number.
 #include <algorithm>
 #include <cstring>
+#include <stdexcept>
 
 #include "base/buffer.h"
 #include "base/vectorise.h"
@@ -87,6 +88,27 @@ class Extremes : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Extremes>(groups, less_);
   }
+  void grow(std::size_t groups) override { known_.resize(groups); }
+  // Codes have no meaning of their own, so their ends are not kept: see fold_counted.cpp.
+  void save(StateWriter& to) const override {
+    if (std::is_same<Less, ByRank>::value) throw std::invalid_argument("ends of codes cannot be saved");
+    to.put(static_cast<std::uint8_t>(storage("")));
+    for (const Known& known : known_) {
+      to.put(known.least);
+      to.put(known.greatest);
+      to.put(static_cast<std::uint8_t>(known.any));
+    }
+  }
+  static std::unique_ptr<Fold> load(StateReader& from, std::size_t groups, Less less) {
+    from.need(groups, 2 * sizeof(T) + 1);
+    auto fold = std::make_unique<Extremes>(groups, less);
+    for (Known& known : fold->known_) {
+      known.least = from.get<T>();
+      known.greatest = from.get<T>();
+      known.any = from.get_within<std::uint8_t>(0, 1) == 1;
+    }
+    return fold;
+  }
   Storage storage(const std::string&) const override {
     return sizeof(T) == 4               ? Storage::int32
            : std::is_integral<T>::value ? Storage::int64
@@ -145,7 +167,18 @@ std::unique_ptr<Fold> make_extremes(const FoldWish& wish) {
   return std::make_unique<Extremes<Code, ByValue<Code>>>(wish.groups, ByValue<Code>());
 }
 
-const RegisteredFold extremes("extremes", make_extremes);
+std::unique_ptr<Fold> load_extremes(StateReader& from, std::size_t groups) {
+  switch (static_cast<Storage>(from.get_within<std::uint8_t>(0, 2))) {
+    case Storage::int32:
+      return Extremes<std::int32_t, ByValue<std::int32_t>>::load(from, groups, {});
+    case Storage::int64:
+      return Extremes<std::int64_t, ByValue<std::int64_t>>::load(from, groups, {});
+    default:
+      return Extremes<double, ByValue<double>>::load(from, groups, {});
+  }
+}
+
+const RegisteredFold extremes("extremes", make_extremes, load_extremes);
 
 }  // namespace
 

@@ -1,5 +1,7 @@
 // The rows of the first and the last value of each group, in an order of the user's choice; rows
 // that share a place keep the order of entry.
+#include <stdexcept>
+
 #include "folds/fold.h"
 
 namespace idle {
@@ -25,6 +27,9 @@ class FirstLast : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<FirstLast>(along_, groups);
   }
+  void grow(std::size_t groups) override { ends_.resize(groups); }
+  // Rows mean nothing without their table; who keeps a state keeps the rows themselves.
+  void save(StateWriter&) const override { throw std::invalid_argument("rows of a table cannot be saved"); }
   Answers finish(const std::string& answer, const Counts&, Places at) const override {
     const bool first = answer == "first";
     Answers answers;
@@ -63,7 +68,9 @@ std::unique_ptr<Fold> make_first_last(const FoldWish& wish) {
   return std::make_unique<FirstLast>(wish.along, wish.groups);
 }
 
-const RegisteredFold first_last("edge", make_first_last);
+std::unique_ptr<Fold> load_first_last(StateReader&, std::size_t) { throw BadState("rows of a table are not kept"); }
+
+const RegisteredFold first_last("edge", make_first_last, load_first_last);
 
 }  // namespace
 

@@ -36,6 +36,23 @@ class Spread : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Spread>(groups, storage_, unit_);
   }
+  void grow(std::size_t groups) override {
+    sums_.grow(groups);
+    squares_.grow(groups);
+  }
+  void save(StateWriter& to) const override {
+    to.put(static_cast<std::uint8_t>(storage_));
+    sums_.save(to);
+    squares_.save(to);
+  }
+  static std::unique_ptr<Fold> load(StateReader& from, std::size_t groups) {
+    const auto storage = static_cast<Storage>(from.get_within<std::uint8_t>(0, 2));
+    auto fold = std::make_unique<Spread>(0, storage, 0);
+    fold->sums_ = ExactSums::load(from, groups);
+    fold->squares_ = ExactProducts::load(from, groups);
+    fold->unit_ = fold->sums_.unit();
+    return fold;
+  }
   Answers finish(const std::string& answer, const Counts& filled, Places at) const override {
     const bool population = answer == "var_pop" || answer == "sd_pop";
     const bool root = answer == "sd" || answer == "sd_pop";
@@ -103,6 +120,26 @@ class WeightedMean : public Fold {
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WeightedMean>(groups, unit_);
   }
+  void grow(std::size_t groups) override {
+    weights_.grow(groups);
+    products_.grow(groups);
+    odd_.resize(groups, 0);
+  }
+  void save(StateWriter& to) const override {
+    weights_.save(to);
+    products_.save(to);
+    to.put_all(odd_.data(), odd_.size());
+  }
+  static std::unique_ptr<Fold> load(StateReader& from, std::size_t groups) {
+    auto fold = std::make_unique<WeightedMean>(0, 0);
+    fold->weights_ = ExactSums::load(from, groups);
+    fold->products_ = ExactProducts::load(from, groups);
+    from.need(groups, 1);
+    fold->odd_.resize(groups);
+    from.get_all(fold->odd_.data(), groups);
+    fold->unit_ = fold->weights_.unit();
+    return fold;
+  }
   Answers finish(const std::string&, const Counts& filled, Places at) const override {
     Answers answers;
     for (const std::int32_t g : at) {
@@ -146,8 +183,8 @@ std::unique_ptr<Fold> make_weighted(const FoldWish& wish) {
   return std::make_unique<WeightedMean>(wish.groups, unit_of(wish.values));
 }
 
-const RegisteredFold spread("spread", make_spread);
-const RegisteredFold weighted("weighted", make_weighted);
+const RegisteredFold spread("spread", make_spread, Spread::load);
+const RegisteredFold weighted("weighted", make_weighted, WeightedMean::load);
 
 }  // namespace
 

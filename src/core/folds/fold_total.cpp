@@ -12,6 +12,7 @@ namespace {
 class NumberTotal : public Fold {
  public:
   NumberTotal(std::size_t groups, int unit) : sums_(groups, unit), unit_(unit) {}
+  explicit NumberTotal(ExactSums sums) : sums_(std::move(sums)), unit_(sums_.unit()) {}
 
   void add(const Chunk& chunk) override {
     sums_.add(chunk.groups, static_cast<const double*>(chunk.values), chunk.n, chunk.scan,
@@ -22,6 +23,11 @@ class NumberTotal : public Fold {
   }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<NumberTotal>(groups, unit_);
+  }
+  void grow(std::size_t groups) override { sums_.grow(groups); }
+  void save(StateWriter& to) const override {
+    to.put(static_cast<std::uint8_t>(Storage::float64));
+    sums_.save(to);
   }
   Answers finish(const std::string& answer, const Counts& filled, Places at) const override {
     const bool mean = answer == "mean";
@@ -55,6 +61,17 @@ class WholeTotal : public Fold {
   }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WholeTotal>(groups);
+  }
+  void grow(std::size_t groups) override { totals_.resize(groups, 0); }
+  void save(StateWriter& to) const override {
+    to.put(static_cast<std::uint8_t>(sizeof(T) == 4 ? Storage::int32 : Storage::int64));
+    to.put_all(totals_.data(), totals_.size());
+  }
+  static std::unique_ptr<Fold> load(StateReader& from, std::size_t groups) {
+    from.need(groups, sizeof(int128));
+    auto fold = std::make_unique<WholeTotal>(groups);
+    from.get_all(fold->totals_.data(), groups);
+    return fold;
   }
   Storage storage(const std::string& answer) const override {
     return answer == "whole_sum" ? Storage::int64 : Storage::float64;
@@ -93,7 +110,18 @@ std::unique_ptr<Fold> make_total(const FoldWish& wish) {
   return std::make_unique<NumberTotal>(wish.groups, unit);
 }
 
-const RegisteredFold total("total", make_total);
+std::unique_ptr<Fold> load_total(StateReader& from, std::size_t groups) {
+  switch (static_cast<Storage>(from.get_within<std::uint8_t>(0, 2))) {
+    case Storage::int32:
+      return WholeTotal<std::int32_t>::load(from, groups);
+    case Storage::int64:
+      return WholeTotal<std::int64_t>::load(from, groups);
+    default:
+      return std::make_unique<NumberTotal>(ExactSums::load(from, groups));
+  }
+}
+
+const RegisteredFold total("total", make_total, load_total);
 
 }  // namespace
 

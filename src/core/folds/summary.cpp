@@ -134,30 +134,6 @@ void add_counts(Counts& counts, const Counts& more, MergeMap to) {
   to.each(more, [&](std::int64_t n, std::size_t g) { counts[g] += n; });
 }
 
-void merge(Summary& all, const Summary& later, MergeMap to = {}) {
-  add_counts(all.entries, later.entries, to);
-  for (std::size_t f = 0; f < all.feeds.size(); ++f) {
-    FeedResult& feed = all.feeds[f];
-    const FeedResult& more = later.feeds[f];
-    if (feed.missing.empty() && !more.missing.empty()) feed.missing.assign(feed.groups, 0);
-    add_counts(feed.missing, more.missing, to);
-    add_counts(feed.unmet, more.unmet, to);
-    feed.unknown += more.unknown;
-    feed.no_number += more.no_number;
-    for (std::size_t k = 0; k < feed.folds.size(); ++k) feed.folds[k]->merge(*more.folds[k], to);
-  }
-}
-
-void count_filled(Summary& summary) {
-  for (FeedResult& feed : summary.feeds) {
-    feed.filled = summary.entries;
-    for (std::size_t g = 0; g < feed.filled.size(); ++g) {
-      feed.filled[g] -=
-          (feed.missing.empty() ? 0 : feed.missing[g]) + (feed.unmet.empty() ? 0 : feed.unmet[g]);
-    }
-  }
-}
-
 // Few counts stand in four copies, so that rows next to each other do not wait for the same one.
 constexpr std::size_t few_groups = 1024, copies = 4;
 
@@ -227,6 +203,31 @@ void fold_rows(const std::vector<Feed>& feeds, Worker& worker, const std::int32_
 }
 
 }  // namespace
+
+void merge(Summary& all, const Summary& later, MergeMap to) {
+  add_counts(all.entries, later.entries, to);
+  for (std::size_t f = 0; f < all.feeds.size(); ++f) {
+    FeedResult& feed = all.feeds[f];
+    const FeedResult& more = later.feeds[f];
+    if (feed.missing.empty() && !more.missing.empty()) feed.missing.assign(feed.groups, 0);
+    if (feed.unmet.empty() && !more.unmet.empty()) feed.unmet.assign(feed.groups, 0);
+    add_counts(feed.missing, more.missing, to);
+    add_counts(feed.unmet, more.unmet, to);
+    feed.unknown += more.unknown;
+    feed.no_number += more.no_number;
+    for (std::size_t k = 0; k < feed.folds.size(); ++k) feed.folds[k]->merge(*more.folds[k], to);
+  }
+}
+
+void count_filled(Summary& summary) {
+  for (FeedResult& feed : summary.feeds) {
+    feed.filled = summary.entries;
+    for (std::size_t g = 0; g < feed.filled.size(); ++g) {
+      feed.filled[g] -=
+          (feed.missing.empty() ? 0 : feed.missing[g]) + (feed.unmet.empty() ? 0 : feed.unmet[g]);
+    }
+  }
+}
 
 Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::size_t groups) {
   Summary summary;

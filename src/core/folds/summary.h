@@ -42,6 +42,10 @@ struct Summary {
 // or below zero nowhere.
 Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::size_t groups);
 
+// Takes a summary of other rows in, whose groups go to those of this one; count_filled() comes after the last.
+void merge(Summary& all, const Summary& later, MergeMap to = {});
+void count_filled(Summary& summary);
+
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work);
 
 }  // namespace idle

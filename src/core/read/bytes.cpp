@@ -1,5 +1,6 @@
 #include "read/bytes.h"
 
+#include <algorithm>
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
@@ -86,7 +87,31 @@ class MemoryBytes : public Bytes {
   std::string text_;
 };
 
+class RangeBytes : public Bytes {
+ public:
+  RangeBytes(std::string head, std::shared_ptr<const Bytes> all, std::size_t begin, std::size_t end)
+      : head_(std::move(head)), all_(std::move(all)), begin_(begin), size_(head_.size() + end - begin) {
+    if (end < begin || end > all_->size()) throw CannotRead(shrunk);
+  }
+  std::size_t size() const override { return size_; }
+  void read(std::size_t from, std::size_t n, char* into) const override {
+    const std::size_t of_head = from < head_.size() ? std::min(n, head_.size() - from) : 0;
+    if (of_head > 0) std::memcpy(into, head_.data() + from, of_head);
+    if (n > of_head) all_->read(from + of_head - head_.size() + begin_, n - of_head, into + of_head);
+  }
+
+ private:
+  std::string head_;
+  std::shared_ptr<const Bytes> all_;
+  std::size_t begin_, size_;
+};
+
 }  // namespace
+
+std::shared_ptr<const Bytes> bytes_of_range(std::string head, std::shared_ptr<const Bytes> all, std::size_t begin,
+                                            std::size_t end) {
+  return std::make_shared<RangeBytes>(std::move(head), std::move(all), begin, end);
+}
 
 std::shared_ptr<const Bytes> bytes_of_file(const std::string& path) {
   return std::make_shared<FileBytes>(path);

@@ -24,6 +24,9 @@ class Bytes {
 // Throws CannotRead.
 std::shared_ptr<const Bytes> bytes_of_file(const std::string& path);
 std::shared_ptr<const Bytes> bytes_in_memory(std::string text);
+// A head line, and behind it the bytes [begin, end) of others.
+std::shared_ptr<const Bytes> bytes_of_range(std::string head, std::shared_ptr<const Bytes> all, std::size_t begin,
+                                            std::size_t end);
 
 // What was compressed as gzip: several members in a row, each with its trailer checked. Throws CannotRead where
 // it is cut off or damaged, or when it grows beyond `most` bytes.

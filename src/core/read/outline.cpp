@@ -205,6 +205,19 @@ class OutlineMaker {
 
 }  // namespace
 
+std::vector<Chunk> cut_in_parts(const Outline& outline, std::size_t bytes) {
+  std::vector<Chunk> parts;
+  for (const Chunk& chunk : outline.chunks) {
+    if (parts.empty() || parts.back().end - parts.back().begin >= bytes) {
+      parts.push_back(chunk);
+    } else {
+      parts.back().end = chunk.end;
+      parts.back().records += chunk.records;
+    }
+  }
+  return parts;
+}
+
 std::size_t behind_mark(const Bytes& bytes) {
   char mark[3] = {};
   if (bytes.size() < 3) return 0;

@@ -22,6 +22,9 @@ struct Outline {
   Trouble trouble;
 };
 
+// Where so many bytes, or one record of more, could be read as a part of its own: the chunks that go together.
+std::vector<Chunk> cut_in_parts(const Outline& outline, std::size_t bytes);
+
 // Whether lines end with '\r' alone: by the first one that ends outside of quotes.
 char line_end_of(const Bytes& bytes);
 

@@ -1,0 +1,89 @@
+# A delimited file in parts: gone through once when it is opened, so that the kind of each column is that of all its
+# cells, and every part is known to be sound; then each part is read by itself.
+
+delimited_in_parts <- function(path, how) {
+  name <- basename(path)
+  file <- open_delimited(path, how, name)
+  separator <- separator_for(file, path, how$separator, name)
+  names <- head_names(file, separator, name)
+  check_kinds_known(how$kinds, names, name)
+  core_outline(file, separator, length(names))
+  cut <- core_cut_file(file, bytes_of_part(how$in_parts, path, file))
+  if (nrow(cut) == 0) return(NULL)
+  marks <- file_marks(path)
+  line_end <- if (core_ends_with_return(file)) "\r" else "\n"
+  at <- lapply(seq_len(nrow(cut)), function(k) {
+    list(path = normalizePath(path), n = cut[k, 4], marks = marks, piece = list(
+      names = names, separator = separator, line_end = line_end, begin = cut[k, 1], end = cut[k, 2], before = cut[k, 3]
+    ))
+  })
+  seen <- lapply(at, kinds_of_piece, how = how)
+  kinds <- joined_kinds(seen, names)
+  ledger <- new_ledger(list(), name, sum(cut[, 4]), normalizePath(path), notes = character())
+  ledger$kinds <- kinds
+  ledger$marks <- list(marks)
+  ledger$column_notes <- notes_of_pieces(lapply(seen, `[[`, "notes"))
+  list(ledger = ledger, at = Filter(function(one) one$n > 0 || length(at) == 1, at))
+}
+
+# Parts that take an eighth of the memory allowed at most, or have as many entries as were asked for.
+bytes_of_part <- function(asked, path, file) {
+  usual <- max(2^20, min(2^28, memory_allowed() / 24))
+  if (!is.numeric(asked)) return(usual)
+  head <- rawToChar(core_first_bytes(file, 2^16))
+  lines <- max(1, lengths(regmatches(head, gregexpr("[\r\n]+", head, useBytes = TRUE))))
+  max(1, min(usual, asked * nchar(head, "bytes") / lines))
+}
+
+open_piece <- function(at) {
+  piece <- at$piece
+  head <- if (piece$before > 0 || piece$begin > 3) paste0(paste(rep("-", length(piece$names)),
+    collapse = piece$separator), piece$line_end) else ""
+  file <- core_open_part(at$path, head, piece$begin, piece$end, piece$before)
+  core_outline(file, piece$separator, length(piece$names))
+  file
+}
+
+read_piece <- function(at, how) {
+  name <- basename(at$path)
+  read_kinds(open_piece(at), at$piece$names, how, name)
+}
+
+# What the columns of a piece are by themselves; NA alone is nothing where the rest is no text.
+kinds_of_piece <- function(at, how) {
+  read <- read_piece(at, how)
+  kinds <- vapply(read$columns, kind_of, "")
+  na <- vapply(read$columns, function(column) {
+    is_text_vector(column) && is.null(how$missing) && all(texts_of(column) == "NA")
+  }, TRUE)
+  list(kinds = ifelse(na, "NA", kinds), forms = read$forms, notes = read$notes)
+}
+
+joined_kinds <- function(seen, names) {
+  kinds <- lapply(stats::setNames(seq_along(names), names), function(k) {
+    own <- vapply(seen, function(one) one$kinds[[k]], "")
+    known <- setdiff(unique(own), c("empty", "NA"))
+    forms <- Reduce(bitwOr, lapply(seen, function(one) as.integer(one$forms[k])))
+    if (length(known) == 0) return(if ("NA" %in% own) "text" else "empty")
+    if (length(known) > 1 || known %in% c("time", "logical") && forms == 3) "text" else known
+  })
+  unlist(kinds)
+}
+
+# The first part's word on a column, and that there are more.
+notes_of_pieces <- function(notes) {
+  named <- unique(unlist(lapply(notes, names)))
+  lapply(stats::setNames(nm = named), function(label) {
+    own <- Filter(Negate(is.null), lapply(notes, `[[`, label))
+    if (length(own) == 1) own[[1]] else sprintf("%s So it is in %s.", own[[1]], count_of(length(own) - 1, "more part"))
+  })
+}
+
+# Each column is read as what it is in all parts.
+piece_of_delimited <- function(at, how, kinds) {
+  for (label in setdiff(names(kinds)[kinds == "text"], names(how$kinds))) how$kinds[[label]] <- kinds_by_name("text")
+  columns <- read_piece(at, how)$columns
+  na <- names(columns)[vapply(columns, is_text_vector, TRUE) & kinds[names(columns)] != "text"]
+  columns[na] <- rep(list(rep(NA, at$n)), length(na))
+  new_ledger(columns, basename(at$path), at$n, at$path)
+}

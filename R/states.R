@@ -1,0 +1,184 @@
+# Figures as states: what is known of the lines of one part of the entries, so that parts can be taken together in any
+# order, kept, sent, and finished to what all entries at once would have given. A state holds the keys of its lines, the
+# core's states of their figures, and for figures that no such state holds, the entries that they need (see
+# kept-entries.R).
+
+is_states <- function(x) inherits(x, "idle_states")
+
+# The states of the figures in `nodes` over groups of the entries in hand, which are the `part`-th of all; `keys` has a
+# value for each group.
+states_of_groups <- function(nodes, groups, entries, keys, part = 1) {
+  feeds <- list()
+  for (node in nodes) feeds <- feed_for_state(feeds, node, entries)
+  palettes <- Filter(Negate(is.null), lapply(feeds, function(feed) palette_of(feed$values)))
+  states <- list(
+    n = core_group_facts(groups)$size, keys = keys, sums = core_or_stop(core_states(groups, unname(feeds))),
+    feeds = lapply(feeds, `[[`, "folds"), like = lapply(feeds, function(feed) pick_rows(feed$values, integer())), palettes = palettes,
+    kept = kept_entries(nodes, groups, entries, part), at = NULL
+  )
+  structure(states, class = "idle_states")
+}
+
+feed_for_state <- function(feeds, node, entries) {
+  key <- feed_key(node)
+  if (is.null(feeds[[key]])) {
+    feeds[[key]] <- feed_of(node, entries)
+    feeds[[key]]["along"] <- list(NULL)
+    feeds[[key]]$print <- FALSE
+    feeds[[key]]$counted <- TRUE
+  }
+  fold <- fold_in_state(node, feeds[[key]]$values)
+  if (is.null(fold) || fold$fold == "none") return(feeds)
+  feeds[[key]]$folds[[fold$fold]] <- union(feeds[[key]]$folds[[fold$fold]], fold$answer)
+  feeds
+}
+
+# Taking states together ---------------------------------------------------------------------------------------------
+
+# The first of several states takes the others in. The keys of all are gathered anew; groups of the first keep their
+# numbers, so that what it holds stays as it is.
+states_together <- function(all) {
+  all <- Filter(Negate(is.null), all)
+  one <- all[[1]]
+  if (length(all) == 1) return(one)
+  sizes <- vapply(all, `[[`, 1, "n")
+  keys <- lapply(stats::setNames(nm = names(one$keys)), function(name) {
+    stacked_alike(lapply(all, function(state) state$keys[[name]]))
+  })
+  place <- places_in_first(keys, sizes)
+  n <- max(0, place)
+  starts <- cumsum(c(0, sizes))
+  for (k in seq_along(all)[-1]) {
+    to <- place[starts[k] + seq_len(sizes[k])]
+    one <- with_common_palettes(one, all[[k]])
+    core_or_stop(core_states_take_in(one$sums, attr(one, "other")$sums, to, n))
+    attr(one, "other") <- NULL
+    one$kept <- Map(function(mine, other) stacked_kept(mine, other, to), one$kept, all[[k]]$kept)
+  }
+  first <- match(seq_len(n), place)
+  one$keys <- lapply(keys, pick_rows, rows = first)
+  one$n <- n
+  one["at"] <- list(NULL)
+  one
+}
+
+# Groups of the first keep their numbers, and those that it has not come behind them.
+places_in_first <- function(keys, sizes) {
+  if (length(keys) == 0) return(rep(1L, sum(sizes)))
+  number <- core_group_numbers(core_group(unname(keys), sum(sizes)))
+  known <- number[seq_len(sizes[1])]
+  fresh <- setdiff(unique(number), known)
+  match(number, c(known, fresh))
+}
+
+# Texts of both get the codes of one list of texts; the other is left as `other`, with its codes changed.
+with_common_palettes <- function(one, other) {
+  for (key in union(names(one$palettes), names(other$palettes))) {
+    all <- union(one$palettes[[key]], other$palettes[[key]])
+    codes <- match(other$palettes[[key]], all)
+    if (!identical(codes, seq_along(codes))) core_states_recode(other$sums, match(key, names(one$feeds)), codes)
+    one$palettes[[key]] <- all
+  }
+  attr(one, "other") <- other
+  one
+}
+
+# The same states with their groups in the order of their keys, and texts in theirs.
+states_in_order <- function(states, locale = NULL) {
+  keys <- lapply(states$keys, in_language, locale = locale)
+  states$at <- if (length(keys)) core_order(unname(keys), rep(FALSE, length(keys)), states$n) else seq_len(states$n)
+  for (key in names(states$palettes)) states <- with_sorted_palette(states, key)
+  states
+}
+
+with_sorted_palette <- function(states, key) {
+  texts <- states$palettes[[key]]
+  if (is.factor(states$like[[key]]) || !is.unsorted(texts)) return(states)
+  sorted <- sort(texts, method = "radix")
+  core_or_stop(core_states_recode(states$sums, match(key, names(states$feeds)), match(texts, sorted)))
+  states$palettes[[key]] <- sorted
+  states
+}
+
+# Finishing ----------------------------------------------------------------------------------------------------------
+
+# What work_figures() gives, from states; levels gather them.
+figures_of_states <- function(nodes, states, levels = list()) {
+  own <- finished_states(nodes, states)
+  coarser <- lapply(levels, function(level) {
+    finished_states(nodes, states_gathered(states, level$of_group, level$size))$values
+  })
+  c(own, list(levels = coarser))
+}
+
+# The states of coarser groups: `to` says where each group goes, in the order of their keys.
+states_gathered <- function(states, to, size) {
+  place <- rep(NA_integer_, states$n)
+  place[order_of_states(states)] <- as.integer(to)
+  states$sums <- core_or_stop(core_states_gather(states$sums, place, size))
+  states$kept <- lapply(states$kept, function(kept) moved_kept(kept, place))
+  states$n <- size
+  states$keys <- list()
+  states$at <- seq_len(size)
+  states
+}
+
+order_of_states <- function(states) if (is.null(states$at)) seq_len(states$n) else states$at
+
+finished_states <- function(nodes, states) {
+  at <- order_of_states(states)
+  wishes <- lapply(states$feeds, function(folds) list(folds = folds, counted = TRUE))
+  summary <- core_or_stop(core_states_finish(states$sums, unname(wishes), as.integer(at)))
+  facts <- stats::setNames(summary$feeds, names(states$feeds))
+  values <- lapply(nodes, function(node) value_of_state(node, states, facts[[feed_key(node)]], at))
+  list(values = stats::setNames(values, node_ids(nodes)), entries = summary$entries, facts = facts)
+}
+
+value_of_state <- function(node, states, facts, at) {
+  key <- feed_key(node)
+  like <- states$like[[key]]
+  fold <- fold_in_state(node, like)
+  if (is.null(fold)) return(value_of_kept(node, states$kept[[node$id]], facts, at))
+  if (fold$fold != "counted") return(finish_figure(node, list(values = like), facts, NULL))
+  answer <- facts$answers[[fold$answer]]
+  if (is_text_vector(like) && node$kind == "text") answer <- text_vector(answer, states$palettes[[key]])
+  noted <- dressed(answer, node$kind, like)
+  ties <- room_of("figure", node$fn)$ties
+  if (!is.null(ties)) attr(noted, "note") <- ties(sum(facts$answers[[paste0(fold$answer, "_ties")]]))
+  noted
+}
+
+# How many groups there are, of entries or of states.
+size_of_groups <- function(groups) if (is_states(groups)) groups$n else core_group_facts(groups)$size
+
+# How many entries stand behind each.
+entries_of_groups <- function(groups) {
+  if (is_states(groups)) return(finished_states(list(), groups)$entries)
+  core_summarise(groups, list(), list())$entries
+}
+
+# As bytes and plain vectors, to be kept or sent; and back.
+states_packed <- function(states) {
+  states$sums <- core_states_save(states$sums)
+  states$keys <- lapply(states$keys, plain_vector)
+  states$like <- lapply(states$like, plain_vector)
+  states$kept <- lapply(states$kept, function(kept) lapply(kept, plain_vector))
+  states
+}
+
+states_unpacked <- function(states) {
+  states$sums <- readable_states(core_states_load(states$sums))
+  states$keys <- lapply(states$keys, as_worked_on)
+  states$like <- lapply(states$like, as_worked_on)
+  states$kept <- lapply(states$kept, function(kept) lapply(kept, as_worked_on))
+  states
+}
+
+as_worked_on <- function(x) if (is.character(x)) encode_text(x) else x
+
+readable_states <- function(work) {
+  tryCatch(work, error = function(e) stop_idle(
+    "bad_state", sprintf("A kept state cannot be read: %s.", conditionMessage(e)),
+    "It was damaged, or written by a newer version."
+  ))
+}
