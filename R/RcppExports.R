@@ -77,8 +77,8 @@ core_first_records <- function(file, separator, most) {
     .Call(`_idleledger_core_first_records`, file, separator, most)
 }
 
-core_outline <- function(file, separator, columns) {
-    .Call(`_idleledger_core_outline`, file, separator, columns)
+core_outline <- function(file, separator, columns, block = 1048576) {
+    .Call(`_idleledger_core_outline`, file, separator, columns, block)
 }
 
 core_guess_kinds <- function(file, columns, missing, na) {

@@ -4,7 +4,7 @@
 check_fresh <- function(statement, drawn, looked) {
   if (!is.null(looked)) return(a_note("fresh", sprintf("Fresh: not checked, since %s.", looked)))
   facts <- attr(statement, "idle")
-  changed <- changed_columns(facts$prints, lowest_page(drawn)$entries$source)
+  changed <- changed_columns(facts$prints, lowest_page(drawn)$entries$source, facts$parts)
   n <- lowest_page(drawn)$entries$n_read
   if (length(changed) == 0 && n == facts$lowest) return(
     a_check("fresh", TRUE, "Fresh: the source is the same as when the statement was drawn up.")
@@ -42,14 +42,27 @@ check_fresh_tables <- function(statement, drawn) {
 }
 
 # Columns that the statement was drawn up from, and that are gone or another now.
-changed_columns <- function(prints, source) {
-  Filter(function(name) !identical(print_now(source, name), prints[[name]]), names(prints))
+changed_columns <- function(prints, source, parts = NULL) {
+  Filter(function(name) !identical(print_now(source, name, parts), prints[[name]]), names(prints))
 }
 
-print_now <- function(source, name) {
+# Of a page that was worked in parts of these sizes, the print is of their prints.
+print_now <- function(source, name, parts = NULL) {
   if (!name %in% names(kinds_of(source))) return(NULL)
+  if (!is.null(parts)) return(print_of_parts(source, name, parts))
   column <- coded_columns(source, name)[[name]]
   whole_print(fingerprint_column(column), kind_print(column))
+}
+
+print_of_parts <- function(source, name, sizes) {
+  if (sum(sizes) != size_of(source)) return(NULL)
+  if (is_in_parts(source) && identical(source$in_parts$n, sizes)) {
+    parts <- lapply(seq_along(sizes), function(k) coded_columns(part_of_ledger(source, k), name)[[name]])
+  } else {
+    column <- coded_columns(source, name)[[name]]
+    parts <- Map(function(from, n) pick_rows(column, from + seq_len(n)), cumsum(c(0, sizes))[seq_along(sizes)], sizes)
+  }
+  whole_print(rlang::hash(unname(lapply(parts, fingerprint_column))), kind_print(parts[[1]]))
 }
 
 # Whether the rows are those of before, however they stand; what was before is still with the brief.
@@ -85,7 +98,7 @@ check_read_since <- function(drawn) {
   low <- lowest_page(drawn)$entries
   what <- tryCatch({
     now <- source_again(source)
-    changed <- changed_columns(column_prints(low), now)
+    changed <- changed_columns(column_prints(low), now, low$part_sizes)
     c(
       if (size_of(now) != low$n_read) sprintf("it had %s and has %s", entry_count(low$n_read), big_mark(size_of(now))),
       if (length(changed)) sprintf("other values stand in %s", listing(tick(changed)))

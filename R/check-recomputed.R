@@ -27,7 +27,11 @@ check_additive <- function(drawn) {
 
 # The figures of all entries, without those that fit the lines but do not fit in all.
 whole_detail <- function(drawn, nodes) {
-  work <- function(nodes) work_figures(nodes, core_group(list(), drawn$entries$n), entries_table(drawn))$values
+  groups <- drawn$lines$groups
+  work <- function(nodes) {
+    if (is_states(groups)) return(figures_of_states(nodes, states_gathered(groups, rep(1, groups$n), 1))$values)
+    work_figures(nodes, core_group(list(), drawn$entries$n), entries_table(drawn))$values
+  }
   tryCatch(work(nodes), idle_overflow = function(e) {
     do.call(c, lapply(nodes, function(node) tryCatch(work(list(node)), idle_overflow = function(e) NULL)))
   })
@@ -129,7 +133,7 @@ core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
 check_others <- function(drawn) {
   at <- which(drawn$lines$line_kind == "others")
   figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), drawn$lines$figures)
-  if (length(at) == 0 || length(figures) == 0) return(NULL)
+  if (length(at) == 0 || length(figures) == 0 || is_states(drawn$lines$groups)) return(NULL)
   nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
   again <- core_route(drawn, nodes, list(drawn$lines$others_of_entry))$values
   lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)

@@ -43,11 +43,13 @@ entries_of_items <- function(x, items, of = NULL, down = TRUE) {
 entries_meant <- function(brief, items, of = NULL) {
   conditions <- check_conditions(items, lines_context(brief))
   named <- unique(unlist(lapply(conditions, function(condition) columns_in(condition$node))))
-  if (is.null(of) && can_ask_entries(brief, named, conditions)) return(ask_entries(brief, conditions))
-  drawn <- work_brief(brief)
+  if (is.null(of) && fits_at_once(brief) && can_ask_entries(brief, named, conditions)) {
+    return(ask_entries(brief, conditions))
+  }
+  drawn <- work_brief_at_once(brief)
   rows <- meant_lines(drawn, conditions)
   if (!is.null(of)) rows <- lines_of_window(drawn, rows, of)
-  list(drawn = drawn, rows = entries_of_lines(drawn, rows))
+  entries_in_hand(drawn, rows)
 }
 
 # What a condition on the lines of a page may name.
@@ -90,23 +92,6 @@ meant_lines <- function(drawn, conditions) {
   rows
 }
 
-# The rows of the entries in hand that some lines gather.
-entries_of_lines <- function(drawn, lines) {
-  if (drawn$lines$grain == "entries") return(lines)
-  groups <- entry_groups(drawn$lines)
-  of_group <- line_of_group(drawn$lines)
-  taken <- of_group[groups] %in% lines
-  for (k in seq_along(drawn$lines$levels)) {
-    here <- which(drawn$lines$level == k + 1)
-    wanted <- intersect(lines, here) - (here[1] - 1L)
-    if (length(wanted)) taken <- taken | drawn$lines$levels[[k]]$of_group[groups] %in% wanted
-  }
-  others <- which(drawn$lines$line_kind == "others")
-  gathered <- match(intersect(lines, others), others)
-  if (length(gathered)) taken <- taken | drawn$lines$others_of_entry %in% gathered
-  which(taken)
-}
-
 # The lines that a figure beside some lines was worked from.
 lines_of_window <- function(drawn, lines, of) {
   part <- Filter(function(part) part$name == of, drawn$lines$beside)
@@ -138,9 +123,10 @@ as_entries <- function(found, brief, items, of) {
   drawn <- found$drawn
   names <- drawn$entries$source_names
   number <- rows_in_source(drawn$entries, found$rows)
+  if (!is.null(found$numbers)) number <- found$numbers[number]
   here <- base_rows(drawn$entries, found$rows)
   columns <- lapply(stats::setNames(nm = names), function(name) some_entries(drawn, name, here))
-  places <- places_of_entries(lowest_source(drawn$brief$source), number)
+  places <- places_of_entries(lowest_source(brief$source), number)
   names(places) <- vapply(names(places), free_name, "", names)
   table <- as_frame(c(stats::setNames(list(number), free_name("entry", names)), places, columns), length(found$rows))
   attr(table, "what") <- list(
@@ -170,7 +156,7 @@ some_entries <- function(drawn, name, rows) {
 # The page's figures from these entries alone; for entries of the page's own source.
 figures_again <- function(brief, drawn, rows) {
   figures <- brief$checked$figures
-  if (is.null(figures) || !identical(drawn$brief, brief)) return(NULL)
+  if (is.null(figures) || !identical(drawn$brief$sections$figures, brief$sections$figures)) return(NULL)
   part <- core_group(list(), length(rows))
   entries <- part_of_table(entries_table(drawn), rows)
   nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))

@@ -10,12 +10,9 @@ checks_of_partners <- function(drawn, depth) {
 # The checks that each page owes, from the page itself down to the ledger.
 checks_of_pages <- function(drawn, depth = 0) {
   brief <- drawn$brief
-  owed <- lapply(names(brief$checked), function(name) {
-    room_of("section", name)$owes(drawn, brief$checked[[name]])
-  })
-  checks <- Filter(Negate(is.null), c(
-    list(check_entries(drawn)), do.call(c, owed), accepted_by(drawn, findings_of_page(drawn))
-  ))
+  in_parts <- if (is_states(drawn$lines$groups)) checks_of_page_in_parts(drawn)
+  checks <- if (is.null(in_parts)) owed_by_page(drawn) else in_parts$checks
+  if (!is.null(in_parts)) drawn <- in_parts$drawn
   if (depth > 0) checks <- lapply(checks, c, list(page = page_title(brief)))
   checks <- c(checks, checks_of_partners(drawn, depth))
   if (is.null(drawn$entries$below)) return(checks)

@@ -129,6 +129,7 @@ entries_of_all_parts <- function(entries, parts) {
   for (name in c("n", "n_read", "n_added")) entries[[name]] <- sums(name)
   last <- parts[[1]]$entries
   entries$column_names <- last$column_names
+  entries$part_sizes <- entries$source$in_parts$n
   entries$made_names <- last$made_names
   entries$accounts <- list()
   for (account in unlist(lapply(parts, function(part) part$entries$accounts), recursive = FALSE)) {

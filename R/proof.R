@@ -31,7 +31,7 @@ proof <- function(x, figure, ...) {
 
 proof_of_items <- function(x, name, items) {
   brief <- brief_of(x, "proof")
-  drawn <- work_brief(brief)
+  drawn <- work_brief_at_once(brief)
   line <- the_line(drawn, check_conditions(items, lines_context(brief)))
   part <- Filter(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
   if (length(part) == 0) stop_idle(
@@ -74,8 +74,9 @@ the_line <- function(drawn, conditions) {
 
 # A figure of a line: each figure in the expression from its values, then the expression.
 prove_figure <- function(drawn, part, line) {
-  rows <- entries_of_lines(drawn, line)
-  entries <- entries_table(drawn)
+  behind <- entries_in_hand(drawn, line)
+  rows <- behind$rows
+  entries <- entries_table(behind$drawn)
   all <- drawn$entries$n_read + drawn$entries$n_added
   left <- all - drawn$entries$n
   steps <- list(sprintf(

@@ -7,8 +7,9 @@ delimited_in_parts <- function(path, how) {
   separator <- separator_for(file, path, how$separator, name)
   names <- head_names(file, separator, name)
   check_kinds_known(how$kinds, names, name)
-  core_outline(file, separator, length(names))
-  cut <- core_cut_file(file, bytes_of_part(how$in_parts, path, file))
+  bytes <- bytes_of_part(how$in_parts, path, file)
+  core_outline(file, separator, length(names), min(2^20, bytes))
+  cut <- core_cut_file(file, bytes)
   if (nrow(cut) == 0) return(NULL)
   marks <- file_marks(path)
   line_end <- if (core_ends_with_return(file)) "\r" else "\n"
@@ -22,7 +23,7 @@ delimited_in_parts <- function(path, how) {
   ledger <- new_ledger(list(), name, sum(cut[, 4]), normalizePath(path), notes = character())
   ledger$kinds <- kinds
   ledger$marks <- list(marks)
-  ledger$column_notes <- notes_of_pieces(lapply(seen, `[[`, "notes"))
+  ledger$column_notes <- notes_of_pieces(seen, kinds, cut[, 3])
   list(ledger = ledger, at = Filter(function(one) one$n > 0 || length(at) == 1, at))
 }
 
@@ -70,13 +71,25 @@ joined_kinds <- function(seen, names) {
   unlist(kinds)
 }
 
-# The first part's word on a column, and that there are more.
-notes_of_pieces <- function(notes) {
+# What the first part has to say of a column that is in it what it is in all, and that there are more.
+notes_of_pieces <- function(seen, kinds, before) {
+  notes <- Map(function(one, n) {
+    own <- one$notes[one$kinds[names(one$notes)] == kinds[names(one$notes)]]
+    lapply(own, rows_moved, by = n)
+  }, seen, before)
   named <- unique(unlist(lapply(notes, names)))
   lapply(stats::setNames(nm = named), function(label) {
     own <- Filter(Negate(is.null), lapply(notes, `[[`, label))
     if (length(own) == 1) own[[1]] else sprintf("%s So it is in %s.", own[[1]], count_of(length(own) - 1, "more part"))
   })
+}
+
+# A note with the row that it names counted in the whole file.
+rows_moved <- function(note, by) {
+  found <- regmatches(note, regexec("\\brow ([0-9,]+)", note))[[1]]
+  if (length(found) == 0) return(note)
+  row <- as.numeric(gsub(",", "", found[2], fixed = TRUE)) + by
+  sub(found[1], sprintf("row %s", big_mark(row)), note, fixed = TRUE)
 }
 
 # Each column is read as what it is in all parts.

@@ -2,7 +2,7 @@
 
 report_page <- function(statement, checks, id, level, chart, printed, folder) {
   facts <- attr(statement, "idle")
-  drawn <- work_brief(facts$brief)
+  drawn <- work_brief_at_once(facts$brief)
   tags <- htmltools::tags
   cells <- page_cells(statement)
   data <- if (!printed) report_data(drawn, statement, cells, limit("most_report_entries"), limit("most_report_proofs"))

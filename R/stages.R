@@ -29,7 +29,7 @@ stages <- function(brief, rows = 6) {
   local_utf8()
   check_is_brief(brief)
   tables <- list()
-  work_brief(brief, watch = function(drawn, name) {
+  work_brief_at_once(brief, watch = function(drawn, name) {
     if (name %in% c("title", "notes")) return(invisible())
     tables[[name]] <<- stage_table(drawn, rows)
   })
@@ -82,9 +82,23 @@ set_aside <- function(brief, section) {
       if (length(able)) sprintf("It has %s.", both(tick(able))) else "It leaves nothing out."
     )
   }
-  drawn <- work_brief(brief, aside = TRUE)
-  aside <- room_of("section", section)$aside(drawn, brief$checked[[section]])
+  aside <- if (fits_at_once(brief)) aside_of_page(work_brief_at_once(brief, aside = TRUE), section) else
+    aside_of_parts(brief, section)
   structure(aside, class = c("idle_aside", "data.frame"), section = section)
+}
+
+aside_of_page <- function(drawn, section) {
+  room_of("section", section)$aside(drawn, drawn$brief$checked[[section]])
+}
+
+# The same part by part, entries counted in the whole ledger.
+aside_of_parts <- function(brief, section) {
+  before <- before_parts(brief$source)
+  do.call(rbind, lapply(seq_len(number_of_parts(brief$source)), function(k) {
+    aside <- aside_of_page(page_of_part(brief, k, aside = TRUE), section)
+    aside[[1]] <- before[k] + aside[[1]]
+    aside
+  }))
 }
 
 #' @rdname stages

@@ -16,6 +16,7 @@ statement_facts <- function(drawn, layout, n) {
     notes = c(drawn$page$notes, tally_notes(drawn$page)),
     # What it was drawn up from: the entries of the lowest page and the columns that were read.
     fingerprint = rlang::hash(list(low$n_read, prints)), prints = prints, lowest = low$n_read,
+    parts = low$part_sizes,
     tables = lapply(tables_read(drawn), function(entries) {
       list(name = name_of(entries$source), prints = column_prints(entries), n = entries$n_read)
     }),

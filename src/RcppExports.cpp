@@ -244,15 +244,16 @@ BEGIN_RCPP
 END_RCPP
 }
 // core_outline
-Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns);
-RcppExport SEXP _idleledger_core_outline(SEXP fileSEXP, SEXP separatorSEXP, SEXP columnsSEXP) {
+Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns, double block);
+RcppExport SEXP _idleledger_core_outline(SEXP fileSEXP, SEXP separatorSEXP, SEXP columnsSEXP, SEXP blockSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
     Rcpp::traits::input_parameter< double >::type columns(columnsSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_outline(file, separator, columns));
+    Rcpp::traits::input_parameter< double >::type block(blockSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_outline(file, separator, columns, block));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -949,7 +950,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_open_part", (DL_FUNC) &_idleledger_core_open_part, 5},
     {"_idleledger_core_first_bytes", (DL_FUNC) &_idleledger_core_first_bytes, 2},
     {"_idleledger_core_first_records", (DL_FUNC) &_idleledger_core_first_records, 3},
-    {"_idleledger_core_outline", (DL_FUNC) &_idleledger_core_outline, 3},
+    {"_idleledger_core_outline", (DL_FUNC) &_idleledger_core_outline, 4},
     {"_idleledger_core_guess_kinds", (DL_FUNC) &_idleledger_core_guess_kinds, 4},
     {"_idleledger_core_read_delimited", (DL_FUNC) &_idleledger_core_read_delimited, 5},
     {"_idleledger_core_strict_kinds", (DL_FUNC) &_idleledger_core_strict_kinds, 1},

@@ -242,11 +242,11 @@ Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
 // Finds the records: how many stand behind the head line, how many lines are blank, and how many of those stand at
 // the end.
 // [[Rcpp::export]]
-Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns) {
+Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns, double block = 1048576) {
   const Rcpp::XPtr<OpenFile> open(file);
   idle::Shape shape = shape_of(*open, separator);
   shape.blank_counts = columns < 2;
-  open->outline = bridge::with_work([&](const idle::Work& work) { return idle::outline_of(*open->bytes, shape, work); });
+  open->outline = bridge::with_work([&](const idle::Work& work) { return idle::outline_of(*open->bytes, shape, work, static_cast<std::size_t>(block)); });
   const auto& found = open->outline;
   return {static_cast<double>(std::max<std::int64_t>(found.records - 1, 0)), static_cast<double>(found.blank),
           static_cast<double>(idle::blank_at_end(*open->bytes, shape.line_end))};

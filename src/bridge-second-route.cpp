@@ -12,9 +12,23 @@ SEXP numbers(const std::vector<T>& x, double add = 0) {
   return out;
 }
 
+// Where the rests of sums belong, and what they are.
+SEXP rest_lines(const std::vector<idle::RouteRest>& rests) {
+  std::vector<double> lines;
+  for (const auto& rest : rests) lines.push_back(static_cast<double>(rest.line));
+  return numbers(lines, 1);
+}
+
+SEXP rest_values(const std::vector<idle::RouteRest>& rests) {
+  std::vector<double> values;
+  for (const auto& rest : rests) values.push_back(rest.value);
+  return numbers(values);
+}
+
 }  // namespace
 
-// Each column is a list of values and condition. Rows count from 1.
+// Each column is a list of values and condition; perhaps rests, whether what rounded sums leave over is asked for, and
+// times, how many values each row stands for. Rows and lines count from 1.
 // [[Rcpp::export]]
 Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
   std::vector<idle::ColumnView> views;
@@ -24,6 +38,8 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
     const SEXP values = column["values"];
     wishes.push_back({Rf_isNull(values) ? idle::ColumnView{} : bridge::view_of(values),
                       bridge::condition_of(column["condition"])});
+    if (column.containsElementNamed("rests")) wishes.back().rests = true;
+    if (column.containsElementNamed("times")) wishes.back().times = REAL(column["times"]);
   }
   const auto route = bridge::with_work([&](const idle::Work& work) {
     return idle::second_route(views, static_cast<std::size_t>(rows), wishes, work);
@@ -34,7 +50,8 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
     figures[c] =
         Rcpp::List::create(Rcpp::_["filled"] = numbers(f.filled), Rcpp::_["sum"] = numbers(f.sum),
                            Rcpp::_["mean"] = numbers(f.mean), Rcpp::_["min"] = numbers(f.least),
-                           Rcpp::_["max"] = numbers(f.greatest));
+                           Rcpp::_["max"] = numbers(f.greatest), Rcpp::_["rest_line"] = rest_lines(f.rests),
+                           Rcpp::_["rest"] = rest_values(f.rests));
   }
   return Rcpp::List::create(Rcpp::_["first"] = numbers(route.first, 1),
                             Rcpp::_["entries"] = numbers(route.entries),

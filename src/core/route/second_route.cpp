@@ -30,11 +30,14 @@ class RunFacts {
     greatest_ = x > greatest_ || x != x ? x : greatest_;
     add(value);
   }
-  void report(RouteFigures& figures) {
+  // `times` is the number of values that the run's rows stand for, if that is not their own.
+  void report(RouteFigures& figures, bool rests, std::int64_t times) {
     const bool none = filled_ == 0;
+    if (times >= 0) filled_ = times;
     figures.filled.push_back(filled_);
     figures.sum.push_back(none ? missing_number() : exact(1));
-    figures.mean.push_back(none ? missing_number() : exact(filled_));
+    figures.mean.push_back(none || filled_ == 0 ? missing_number() : exact(filled_));
+    if (rests && !none && specials_ == 0) give_rests(figures);
     figures.least.push_back(none ? missing_number() : least_);
     figures.greatest.push_back(none ? missing_number() : greatest_);
     filled_ = 0;
@@ -72,6 +75,21 @@ class RunFacts {
       specials_ += x;
     }
   }
+  // The sum without what has been told of it, rounded again and again, until nothing is left.
+  void give_rests(RouteFigures& figures) {
+    constexpr int most = 80;
+    const auto line = static_cast<std::int64_t>(figures.filled.size()) - 1;
+    double told = figures.sum.back();
+    for (int k = 0; k < most && told != 0 && told - told == 0; ++k) {
+      if (std::is_same<T, double>::value) {
+        sum_.add(-told);
+      } else {
+        whole_ -= static_cast<int128>(told);
+      }
+      told = exact(1);
+      if (told != 0) figures.rests.push_back({line, told});
+    }
+  }
   void add(std::int32_t x) { whole_ += x; }
   void add(std::int64_t x) { whole_ += x; }
   double exact(std::int64_t n) {
@@ -105,8 +123,10 @@ void along_runs(const RouteColumn& column, bool carried, const Rows& rows, Route
     n = 0;
   };
   for (std::size_t run = 0; run + 1 < rows.starts.size(); ++run) {
+    double times = column.times == nullptr ? -1 : 0;
     for (std::size_t k = rows.starts[run]; k < rows.starts[run + 1]; ++k) {
       const BucketRow& row = rows[k];
+      if (column.times != nullptr) times += column.times[row.row];
       if (column.condition != nullptr && column.condition[row.row] != 1) continue;
       if (carried) {
         std::memcpy(&values[n], &row.value, sizeof(T));
@@ -116,7 +136,7 @@ void along_runs(const RouteColumn& column, bool carried, const Rows& rows, Route
       if (++n == DigitSum::most_waiting) take();
     }
     take();
-    facts.report(figures);
+    facts.report(figures, column.rests, static_cast<std::int64_t>(times));
   }
 }
 
@@ -166,6 +186,8 @@ void append(Route& all, const Route& part) {
   for (std::size_t c = 0; c < all.columns.size(); ++c) {
     RouteFigures& to = all.columns[c];
     const RouteFigures& from = part.columns[c];
+    const auto before = static_cast<std::int64_t>(to.filled.size());
+    for (const RouteRest& rest : from.rests) to.rests.push_back({before + rest.line, rest.value});
     append(to.filled, from.filled);
     append(to.sum, from.sum);
     append(to.mean, from.mean);

@@ -11,11 +11,20 @@ namespace idle {
 struct RouteColumn {
   ColumnView values;
   const std::int32_t* condition = nullptr;
+  bool rests = false;              // whether what the rounded sum leaves over is asked for
+  const double* times = nullptr;   // how many values each row stands for; null: one
+};
+
+// A number that a rounded sum leaves over: the sum and its rests together are the true sum.
+struct RouteRest {
+  std::int64_t line;
+  double value;
 };
 
 struct RouteFigures {
   std::vector<std::int64_t> filled;
   std::vector<double> sum, mean, least, greatest;
+  std::vector<RouteRest> rests;
 };
 
 struct Route {
