@@ -161,6 +161,18 @@ core_plain_text <- function(x, texts) {
     .Call(`_idleledger_core_plain_text`, x, texts)
 }
 
+core_columns_save <- function(columns) {
+    .Call(`_idleledger_core_columns_save`, columns)
+}
+
+core_columns_load <- function(bytes) {
+    .Call(`_idleledger_core_columns_load`, bytes)
+}
+
+core_text_checksum <- function(text) {
+    .Call(`_idleledger_core_text_checksum`, text)
+}
+
 core_second_route <- function(keys, rows, columns) {
     .Call(`_idleledger_core_second_route`, keys, rows, columns)
 }

@@ -43,6 +43,12 @@ chart.idle_brief <- function(x, kind = NULL, size = c("screen", "page", "slide")
 }
 
 #' @export
+chart.idle_book <- function(x, kind = NULL, size = c("screen", "page", "slide"), why = FALSE, ...) {
+  local_utf8()
+  draw_chart(draw_up(x), rlang::enquo(kind), size_named(size), isTRUE(why))
+}
+
+#' @export
 chart.default <- function(x, ...) {
   stop_idle("bad_argument", sprintf(
     "chart() takes a statement, a brief, a tie-out or differences, and got %s.", a_thing(x)

@@ -48,6 +48,8 @@ changed_columns <- function(prints, source, parts = NULL) {
 
 # Of a page that was worked in parts of these sizes, the print is of their prints.
 print_now <- function(source, name, parts = NULL) {
+  own <- room_of("source", source$opened_as)$print
+  if (!is.null(own)) return(own(source, name))
   if (!name %in% names(kinds_of(source))) return(NULL)
   if (!is.null(parts)) return(print_of_parts(source, name, parts))
   column <- coded_columns(source, name)[[name]]

@@ -3,11 +3,13 @@
 
 checks_of_page_in_parts <- function(drawn) {
   brief <- drawn$brief
+  owes <- room_of("source", brief$source$opened_as)$owes
+  if (!is.null(owes)) return(list(checks = c(owes(drawn), owed_on_lines(drawn)), drawn = drawn))
   if (fits_at_once(brief)) {
     whole <- work_sections(open_page(brief))
     return(list(checks = c(list(check_parts_against_whole(drawn, whole)), owed_by_page(whole)), drawn = whole))
   }
-  list(checks = c(checks_of_parts(drawn), owed_on_lines(drawn)), drawn = drawn)
+  list(checks = c(checks_of_parts(drawn), owed_on_lines(drawn), list(note_without_rules())), drawn = drawn)
 }
 
 # What a page owes by itself, and what its rules find.
@@ -18,15 +20,20 @@ owed_by_page <- function(drawn) {
 # Every column of every line, to the last bit.
 check_parts_against_whole <- function(drawn, whole) {
   n <- drawn$lines$n
-  wrong <- if (n != whole$lines$n) "they have other lines" else {
-    apart <- Filter(function(name) {
-      !all(same_values(plain_vector(drawn$lines$columns[[name]]), plain_vector(whole$lines$columns[[name]])))
-    }, names(whole$lines$columns))
-    if (length(apart)) sprintf("%s differ", both(tick(apart)))
-  }
+  wrong <- columns_apart(drawn, whole)
   parts <- count_of(number_of_parts(drawn$brief$source), "part")
   said <- if (is.null(wrong)) sprintf("equal in all %s", count_of(n * length(whole$lines$columns), "cell")) else wrong
   a_check("parts", is.null(wrong), sprintf("Parts: worked in %s, and again with all entries at once: %s.", parts, said))
+}
+
+# Which columns are not the same in all lines; NULL: all are.
+columns_apart <- function(drawn, whole) {
+  if (drawn$lines$n != whole$lines$n) return(sprintf("there are %s and %s", count_of(drawn$lines$n, "line"),
+    big_mark(whole$lines$n)))
+  apart <- Filter(function(name) {
+    !all(same_values(plain_vector(drawn$lines$columns[[name]]), plain_vector(whole$lines$columns[[name]])))
+  }, names(whole$lines$columns))
+  if (length(apart)) sprintf("%s %s", both(tick(apart)), if (length(apart) == 1) "differs" else "differ")
 }
 
 # What the sections after the figures owe is owed on lines, whatever the lines were made of.
@@ -36,10 +43,14 @@ owed_on_lines <- function(drawn) {
     if (name == "figures") return(list(check_additive(drawn)))
     room_of("section", name)$owes(drawn, brief$checked[[name]])
   })
-  c(list(check_entries(drawn), check_counts(drawn)), do.call(c, owed), list(a_note("parts", paste(
+  c(list(check_entries(drawn), check_counts(drawn)), do.call(c, owed))
+}
+
+note_without_rules <- function() {
+  a_note("parts", paste(
     "Parts: the ledger does not fit the memory allowed, so rules that look at all entries at once (copies, spellings,",
     "gaps and the like) have not been asked; look() at single parts, or raise idleledger.memory."
-  ))))
+  ))
 }
 
 # Each part by itself ----------------------------------------------------------------------------------------------

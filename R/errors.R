@@ -3,10 +3,11 @@
 stop_idle <- function(class, message, hint = NULL, ...) {
   message <- clean_text(message)
   if (length(hint) > 0) hint <- clean_text(hint)
+  names(message) <- ""
   bullets <- if (length(hint) > 0) stats::setNames(hint, rep("i", length(hint)))
   # Made by hand: no trace of the calls is kept, which may hold expressions of any size and shape.
   stop(structure(
-    list(message = rlang::format_error_bullets(c(message, bullets)), call = NULL, said = c(message, hint), ...),
+    list(message = rlang::format_error_bullets(c(message, bullets)), call = NULL, said = unname(c(message, hint)), ...),
     class = c(paste0("idle_", class), "idle_error", "error", "condition")
   ))
 }
@@ -18,6 +19,11 @@ in_section <- function(ctx) {
 
 stop_in <- function(ctx, class, message, hint = NULL, ...) {
   stop_idle(class, sprintf("%s: %s", in_section(ctx), message), hint, section = ctx$section, ...)
+}
+
+# What goes wrong in `work` is handed to otherwise(condition); an error of ours stays what it is.
+ours_or <- function(work, otherwise) {
+  tryCatch(work, error = function(e) if (inherits(e, "idle_error")) stop(e) else otherwise(e))
 }
 
 # Packages that only some users need are asked for when they are.

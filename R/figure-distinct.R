@@ -61,7 +61,7 @@ room("mode", "figure",
       values
     })
   },
-  counted = function(node) "mode", ties = function(n) ties_of_mode(n),
+  counted = function(node) c("mode", "mode_ties"), ties = function(n) ties_of_mode(n),
   slide = function(node) list(name = "mode"),
   again = function(x, node) {
     if (length(x) == 0) return(x[NA_integer_])

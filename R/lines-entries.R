@@ -56,7 +56,9 @@ rows_of_groups <- function(page, states, wanted) {
 # The entries of some lines as a page in hand and rows of it; of a page in parts they are gone for.
 entries_in_hand <- function(drawn, lines) {
   if (!is_states(drawn$lines$groups)) return(list(drawn = drawn, rows = entries_of_lines(drawn, lines)))
-  found <- ledger_of_lines(drawn, lines, names(kinds_of(drawn$brief$source)))
+  source <- drawn$brief$source
+  if (!is_in_parts(source)) entries_of(source, names(kinds_of(source))[1])  # which says that there are none
+  found <- ledger_of_lines(drawn, lines, names(kinds_of(source)))
   page <- work_sections(open_page(brief_on_lines(drawn$brief, found$source)))
   list(
     drawn = page, rows = rows_of_groups(page, drawn$lines$groups, groups_of_lines(drawn, lines)), numbers = found$rows

@@ -44,27 +44,37 @@ page_of_part <- function(brief, k, aside = FALSE, partners = NULL) {
 
 # What is told of a part when it has been worked: its states, and what became of its entries.
 worked_part <- function(brief, k, aside = FALSE, partners = NULL) {
-  drawn <- page_of_part(brief, k, aside, partners)
+  told_of_part(page_of_part(brief, k, aside, partners), k)
+}
+
+# The same of a page that has been worked as far as its entries go; `part` is its place among all.
+told_of_part <- function(drawn, part) {
+  brief <- drawn$brief
   began <- proc.time()[["elapsed"]]
   keys <- room_of("section", "lines")$keys_of(drawn, brief$checked$lines)
   groups <- core_group(unname(keys), drawn$entries$n)
   first <- pick_rows_of_groups(keys, groups)
-  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, k)
-  told <- list(part = k, states = states, workings = c(drawn$page$workings, list(list(
+  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, part)
+  workings <- c(drawn$page$workings, list(list(
     section = "lines", rows_in = drawn$entries$n, rows_out = states$n, method = core_group_facts(groups)$method,
     seconds = proc.time()[["elapsed"]] - began
-  ))))
-  low <- lowest_page(drawn)$entries
-  for (name in setdiff(names(low$seen$unprinted), names(low$seen$prints))) {
-    low$seen$prints[[name]] <- fingerprint_column(low$seen$unprinted[[name]])
-  }
-  told$entries <- drawn$entries[c("n", "n_read", "n_added", "accounts", "windowed", "made_names", "column_names")]
-  told$prints <- low$seen$prints
-  told$kinds <- low$seen$kinds
-  told$page <- drawn$page[c("notes", "rules", "weights", "formats")]
-  told$tally <- drawn$page$tally$counts
+  )))
   core_release_groups(groups)
-  told
+  seen <- prints_in_hand(lowest_page(drawn)$entries)
+  list(
+    part = part, states = states, workings = workings, prints = seen$prints, kinds = seen$kinds,
+    entries = drawn$entries[c("n", "n_read", "n_added", "accounts", "windowed", "made_names", "column_names")],
+    page = drawn$page[c("notes", "rules", "weights", "formats")], tally = drawn$page$tally$counts
+  )
+}
+
+# Fingerprints of all columns that were fetched, those that were to be taken on the way among them.
+prints_in_hand <- function(entries) {
+  seen <- entries$seen
+  for (name in setdiff(names(seen$unprinted), names(seen$prints))) {
+    seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
+  }
+  seen
 }
 
 pick_rows_of_groups <- function(keys, groups) lapply(keys, pick_rows, rows = core_group_facts(groups)$first)

@@ -25,7 +25,7 @@ parsed_json <- function(text) {
 }
 
 whole_json <- function(path, name) {
-  found <- tryCatch(parsed_json(text_of_file(path, name)), idle_error = stop, error = function(e) {
+  found <- ours_or(parsed_json(text_of_file(path, name)), function(e) {
     stop_idle(
     "bad_file", sprintf("%s is no valid JSON: %s.", name, sub("\n.*", "",
       sub("lexical error: |parse error: ", "", conditionMessage(e))))

@@ -59,13 +59,13 @@ write_report <- function(x, path, title = NULL, chart = TRUE) {
 }
 
 pages_to_report <- function(x) {
-  if (is_brief(x) || is.data.frame(x)) x <- list(x)
+  if (is_brief(x) || is.data.frame(x) || inherits(x, "idle_book")) x <- list(x)
   if (!is.list(x) || is.object(x) || length(x) == 0) stop_idle(
     "bad_argument", sprintf("report() takes a statement, a brief or a list of them, and got %s.", a_thing(x)),
     "A page is made of a table by brief(table, lines = ..., figures = ...)."
   )
   lapply(unname(x), function(page) {
-    if (is_brief(page)) page <- draw_up(page)
+    if (is_brief(page) || inherits(page, "idle_book")) page <- draw_up(page)
     if (!inherits(page, "idle_statement") || is.null(statement_part(page, "brief"))) stop_idle(
       "bad_argument", sprintf("A report is made of statements and briefs, and got %s.", a_thing(page)),
       "A table that is none becomes one by brief(table)."

@@ -36,6 +36,7 @@ values_wanting <- function(source) UseMethod("values_wanting")
 supplied <- function(source, values) UseMethod("supplied")
 
 as_source <- function(source, name) {
+  if (inherits(source, "idle_book")) return(source$brief)
   if (is_brief(source)) source else open_source(source, list(name = short_name(name)))
 }
 
@@ -142,7 +143,7 @@ text_of_file <- function(path, name) {
 
 # What the system or the core says about a file that cannot be read.
 readable <- function(name, work) {
-  tryCatch(work, idle_error = stop, error = function(e) {
+  ours_or(work, function(e) {
     stop_idle(
     "bad_file", sprintf("%s cannot be read: %s.", name, sub("[.]$", "", conditionMessage(e))),
     if (grepl("not valid in|no encoding",

@@ -140,11 +140,11 @@ value_of_state <- function(node, states, facts, at) {
   fold <- fold_in_state(node, like)
   if (is.null(fold)) return(value_of_kept(node, states$kept[[node$id]], facts, at))
   if (fold$fold != "counted") return(finish_figure(node, list(values = like), facts, NULL))
-  answer <- facts$answers[[fold$answer]]
+  answer <- facts$answers[[fold$answer[1]]]
   if (is_text_vector(like) && node$kind == "text") answer <- text_vector(answer, states$palettes[[key]])
   noted <- dressed(answer, node$kind, like)
   ties <- room_of("figure", node$fn)$ties
-  if (!is.null(ties)) attr(noted, "note") <- ties(sum(facts$answers[[paste0(fold$answer, "_ties")]]))
+  if (!is.null(ties)) attr(noted, "note") <- ties(sum(facts$answers[[fold$answer[2]]]))
   noted
 }
 
@@ -155,30 +155,4 @@ size_of_groups <- function(groups) if (is_states(groups)) groups$n else core_gro
 entries_of_groups <- function(groups) {
   if (is_states(groups)) return(finished_states(list(), groups)$entries)
   core_summarise(groups, list(), list())$entries
-}
-
-# As bytes and plain vectors, to be kept or sent; and back.
-states_packed <- function(states) {
-  states$sums <- core_states_save(states$sums)
-  states$keys <- lapply(states$keys, plain_vector)
-  states$like <- lapply(states$like, plain_vector)
-  states$kept <- lapply(states$kept, function(kept) lapply(kept, plain_vector))
-  states
-}
-
-states_unpacked <- function(states) {
-  states$sums <- readable_states(core_states_load(states$sums))
-  states$keys <- lapply(states$keys, as_worked_on)
-  states$like <- lapply(states$like, as_worked_on)
-  states$kept <- lapply(states$kept, function(kept) lapply(kept, as_worked_on))
-  states
-}
-
-as_worked_on <- function(x) if (is.character(x)) encode_text(x) else x
-
-readable_states <- function(work) {
-  tryCatch(work, error = function(e) stop_idle(
-    "bad_state", sprintf("A kept state cannot be read: %s.", conditionMessage(e)),
-    "It was damaged, or written by a newer version."
-  ))
 }

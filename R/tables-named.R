@@ -69,7 +69,7 @@ tables_captured <- function(expr, env) {
 
 # A call of R in the place of a table, as somebody typed it here; text from elsewhere never comes this way.
 table_of_call <- function(expr, env) {
-  found <- tryCatch(eval(expr, env), idle_error = stop, error = function(e) {
+  found <- ours_or(eval(expr, env), function(e) {
     stop_idle(
       "bad_argument", sprintf("%s stands where a table is meant, and cannot be worked: %s.", shortened(expr_text(expr)),
         sub("[.]$", "", conditionMessage(e))), "Name a data frame, a ledger, a brief or the path of a file."

@@ -44,6 +44,9 @@
 #' of each of them, control totals within that of each entry. `against =` a file that the statement was
 #' written to must be the same; headings are known, and empty text and nothing are the same in a file.
 #' Lines are named by where they stand on the page, and by their keys.
+#' A book ([open_book()]) is checked by its states: each is whole, and taken together anew they make the page. Its
+#' `against` takes all entries: the page is drawn up from them at once, proved, and compared cell by cell. A page of a
+#' ledger in parts ([parts]) is drawn up at once as well where the memory allows, and else proved part by part.
 #' @eval c("@section Rules:", rules_listed())
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"`, `"note"` or `"accepted"`), `sentence`, and where it differs `lines`, a data
@@ -65,6 +68,7 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- brief_of(x, "tie_out")
+  in_book <- !is.null(lowest_source(brief)$in_book)
   looked <- if (is.null(source)) not_to_be_read_again(brief)
   if (!is.null(statement) || !is.null(source) || length(tables)) {
     brief <- with_tables_now(with_source_now(brief, source), tables)
@@ -75,9 +79,31 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
       list(check_fresh(statement, drawn, looked)), check_fresh_tables(statement, drawn),
       list(check_seal(statement, drawn)), check_cells(statement, drawn)
     ) else if (is.null(source)) list(check_read_since(drawn)),
-    if (!is.null(against)) check_against(drawn, against), checks_of_pages(drawn)
+    if (!is.null(against)) (if (in_book) checks_against_entries else check_against)(drawn, against),
+    checks_of_pages(drawn)
   )
   as_tie_out(checks, brief)
+}
+
+# The page of a book against the same page of all entries at once, and what that one owes.
+checks_against_entries <- function(drawn, entries) {
+  brief <- drawn$brief
+  brief$source <- as_source(entries, name_of(brief$source))
+  brief$source$name <- name_of(drawn$brief$source)
+  whole <- work_brief_at_once(new_brief(brief$source, brief$sections, brief$given))
+  of_all <- lapply(checks_of_pages(whole), function(check) {
+    check$page <- sprintf("%s, of all entries at once", page_title(brief))
+    check
+  })
+  c(list(check_book_against(drawn, whole)), of_all)
+}
+
+check_book_against <- function(drawn, whole) {
+  wrong <- columns_apart(drawn, whole)
+  cells <- count_of(whole$lines$n * length(whole$lines$columns), "cell")
+  a_check("against", is.null(wrong), sprintf("Against: all %s, drawn up at once, make %s: %s.",
+    entry_count(whole$entries$n_read), count_of(whole$lines$n, "line"),
+    if (is.null(wrong)) sprintf("equal in all %s", cells) else wrong))
 }
 
 as_tie_out <- function(checks, brief) {

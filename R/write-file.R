@@ -9,7 +9,7 @@ write_beside <- function(path, write) {
   beside <- tempfile(paste0(".", sub("[.].*", "", basename(target)), "-"), dirname(target),
     paste0(".", ending_of(target)))
   on.exit(unlink(beside))
-  written <- tryCatch(write(beside), idle_error = stop, error = function(e) stop_not_written(path, conditionMessage(e)))
+  written <- ours_or(write(beside), function(e) stop_not_written(path, conditionMessage(e)))
   size <- as.double(file.size(beside))
   if (is.na(size) || is.numeric(written) && !identical(size, written)) stop_not_written(
     path, "the disk is full, or a limit is reached"

@@ -499,6 +499,39 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_columns_save
+Rcpp::RawVector core_columns_save(Rcpp::List columns);
+RcppExport SEXP _idleledger_core_columns_save(SEXP columnsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_columns_save(columns));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_columns_load
+Rcpp::List core_columns_load(Rcpp::RawVector bytes);
+RcppExport SEXP _idleledger_core_columns_load(SEXP bytesSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::RawVector >::type bytes(bytesSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_columns_load(bytes));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_text_checksum
+std::string core_text_checksum(std::string text);
+RcppExport SEXP _idleledger_core_text_checksum(SEXP textSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type text(textSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_text_checksum(text));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_second_route
 Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns);
 RcppExport SEXP _idleledger_core_second_route(SEXP keysSEXP, SEXP rowsSEXP, SEXP columnsSEXP) {
@@ -971,6 +1004,9 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_partner_in_force", (DL_FUNC) &_idleledger_core_partner_in_force, 3},
     {"_idleledger_core_copies", (DL_FUNC) &_idleledger_core_copies, 2},
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
+    {"_idleledger_core_columns_save", (DL_FUNC) &_idleledger_core_columns_save, 1},
+    {"_idleledger_core_columns_load", (DL_FUNC) &_idleledger_core_columns_load, 1},
+    {"_idleledger_core_text_checksum", (DL_FUNC) &_idleledger_core_text_checksum, 1},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_set_spill", (DL_FUNC) &_idleledger_core_set_spill, 2},
     {"_idleledger_core_bytes_spilled", (DL_FUNC) &_idleledger_core_bytes_spilled, 0},

@@ -1,6 +1,7 @@
 #include "folds/states.h"
 
 #include <algorithm>
+#include <stdexcept>
 
 namespace idle {
 
@@ -77,12 +78,14 @@ void load_feed(StateReader& from, States& states, std::size_t groups) {
 }  // namespace
 
 States gathered(const States& states, const std::vector<std::int32_t>& to, std::size_t groups) {
+  if (to.size() != states.size()) throw std::invalid_argument("each group has to be said where it goes");
   return {coarser(states.summary, to, groups), states.folds};
 }
 
 States states_of(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   States states{summarise(groups, feeds, work), {}};
   for (const Feed& feed : feeds) states.folds.push_back(feed.folds);
+  if (groups.size() == 0) states.summary.entries.assign(groups.places(), 0);  // places may have been made for none
   std::vector<std::int32_t> number(groups.places(), -1);
   bool in_order = groups.places() == groups.size();
   for (std::size_t g = 0; g < groups.size(); ++g) {
@@ -93,6 +96,7 @@ States states_of(const Groups& groups, const std::vector<Feed>& feeds, const Wor
 }
 
 void take_in(States& states, const States& others, const std::vector<std::int32_t>& to, std::size_t groups) {
+  if (to.size() != others.size()) throw std::invalid_argument("each group has to be said where it goes");
   if (others.folds != states.folds) throw BadState("the states are not of the same figures");
   if (groups > states.size()) grow(states.summary, groups);
   merge(states.summary, others.summary, MergeMap(to.data()));
