@@ -169,20 +169,19 @@ post <- function(book, entries, name = NULL) {
   local_utf8()
   check_is_book(book)
   on.exit(progress_done())
-  source <- as_ledger_to_post(entries, deparse1(substitute(entries)), book)
+  post_ledger(book, open_source(entries, list(name = short_name(deparse1(substitute(entries))))), name)
+}
+
+post_ledger <- function(book, source, name = NULL) {
+  if (!inherits(source, "idle_ledger") || !is.null(source$in_book)) stop_idle(
+    "bad_argument", "post() takes entries: a data frame, a file or a ledger."
+  )
+  source <- fitted_to_page(source, book)
   name <- if (is.null(name)) name_of(source) else name
   if (!is_one_text(name) || is.na(name) || !nzchar(name)) stop_idle("bad_argument", "name is one text.")
   told <- told_of_ledger(book, source)
   post_told(book, told, name, name_of(source))
   invisible(book)
-}
-
-as_ledger_to_post <- function(entries, label, book) {
-  source <- open_source(entries, list(name = short_name(label)))
-  if (!inherits(source, "idle_ledger") || !is.null(source$in_book)) stop_idle(
-    "bad_argument", "post() takes entries: a data frame, a file or a ledger."
-  )
-  fitted_to_page(source, book)
 }
 
 # Entries whose columns are those of the page; a column of nothing is of any kind.

@@ -24,6 +24,13 @@ put_in_parts <- function(ledger, n, at, kinds, kind) {
   ledger
 }
 
+# A part by its place in the ledger: rows, or a file and perhaps bytes of it.
+place_of_part <- function(at) {
+  if (is.null(at$path)) return(sprintf("rows %s to %s", big_mark(at$first), big_mark(at$first + at$n - 1)))
+  if (is.null(at$piece)) basename(at$path) else sprintf("%s, bytes %s to %s", basename(at$path),
+    big_mark(at$piece$begin), big_mark(at$piece$end))
+}
+
 # What a user asked for: NULL (as the memory allows), TRUE, or about how many entries a part has.
 check_parts_asked <- function(asked) {
   fine <- is.null(asked) || isTRUE(asked) || isFALSE(asked) ||

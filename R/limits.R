@@ -38,7 +38,7 @@ limits <- list(
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
   most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
-    most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25, most_entries_again = 2e5, fewest_to_judge = 20
+    most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25, most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 
 limit <- function(name) {

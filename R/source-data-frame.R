@@ -9,8 +9,14 @@ room("data_frame", "source", place = 2,
   part = function(source, at) {
     all <- source$in_parts$of
     rows <- seq.int(at$from, length.out = at$n)
-    new_ledger(lapply(all, pick_rows, rows = rows), sprintf("%s, rows %s to %s", source$name, big_mark(at$from),
-      big_mark(at$from + at$n - 1)), at$n)
+    new_ledger(lapply(all, pick_rows, rows = rows), sprintf("%s, %s", source$name, place_of_part(at)), at$n)
+  },
+  to_send = function(source, k) {
+    parts <- source$in_parts
+    at <- parts$at[[k]]
+    parts$of <- lapply(parts$of, pick_rows, rows = seq.int(at$from, length.out = at$n))
+    parts$at[[k]]$from <- 1
+    parts
   },
   again = NULL, seal = function(source) seal_of_table(source)
 )
@@ -22,7 +28,7 @@ rows_of_part <- function(asked, n) {
 }
 
 frame_in_parts <- function(ledger, size) {
-  at <- lapply(cut_rows(ledger$n, size), function(ends) list(from = ends[1], n = ends[2] - ends[1] + 1))
+  at <- lapply(cut_rows(ledger$n, size), function(ends) list(from = ends[1], first = ends[1], n = ends[2] - ends[1] + 1))
   columns <- ledger$columns
   cut <- put_in_parts(ledger, vapply(at, `[[`, 1, "n"), at, ledger$kinds, "data_frame")
   cut$in_parts$of <- columns
