@@ -117,6 +117,10 @@ core_group_of <- function(groups, rows) {
     .Call(`_idleledger_core_group_of`, groups, rows)
 }
 
+core_buckets_of <- function(keys, rows, buckets) {
+    .Call(`_idleledger_core_buckets_of`, keys, rows, buckets)
+}
+
 core_order <- function(keys, descending, rows) {
     .Call(`_idleledger_core_order`, keys, descending, rows)
 }
@@ -183,6 +187,10 @@ core_set_spill <- function(folder, bytes) {
 
 core_bytes_spilled <- function() {
     .Call(`_idleledger_core_bytes_spilled`)
+}
+
+core_free_space <- function(folder) {
+    .Call(`_idleledger_core_free_space`, folder)
 }
 
 core_states <- function(groups, feeds) {

@@ -83,18 +83,27 @@ entries_of_all_parts <- function(entries, parts) {
   for (name in c("n", "n_read", "n_added")) entries[[name]] <- sums(name)
   last <- parts[[1]]$entries
   entries$column_names <- last$column_names
-  entries$part_sizes <- entries$source$in_parts$n
+  entries$part_sizes <- sizes_read(entries$source)
   entries$made_names <- last$made_names
   entries$accounts <- list()
   for (account in unlist(lapply(parts, function(part) part$entries$accounts), recursive = FALSE)) {
     entries <- with_account(entries, account)
   }
+  prints <- entries$source$prints_of_parts$prints
+  if (is.null(prints)) prints <- lapply(parts, `[[`, "prints")
+  kinds <- entries$source$prints_of_parts$kinds
+  if (is.null(kinds)) kinds <- parts[[1]]$kinds
   seen <- entries$seen
-  for (name in unique(unlist(lapply(parts, function(part) names(part$prints))))) {
-    seen$prints[[name]] <- rlang::hash(lapply(parts, function(part) part$prints[[name]]))
-    seen$kinds[[name]] <- parts[[1]]$kinds[[name]]
+  for (name in unique(unlist(lapply(prints, names)))) {
+    seen$prints[[name]] <- rlang::hash(unname(lapply(prints, `[[`, name)))
+    seen$kinds[[name]] <- kinds[[name]]
   }
   entries
+}
+
+# The sizes of the parts in which the ledger was read.
+sizes_read <- function(source) {
+  if (is.null(source$prints_of_parts)) source$in_parts$n else source$prints_of_parts$sizes
 }
 
 # One account for each section and reason.
@@ -124,18 +133,6 @@ tallies_together <- function(tallies) {
     counts[[what]][[key]] <- sum(counts[[what]][[key]], tally[[what]][[key]])
   }
   counts
-}
-
-# What is said of every part is said once; else it says of which.
-notes_of_parts <- function(drawn, parts) {
-  own <- lapply(parts, function(part) setdiff(part$page$notes, drawn$page$notes))
-  for (note in unique(unlist(own))) {
-    has <- vapply(own, function(notes) note %in% notes, TRUE)
-    first <- parts[[which(has)[1]]]$page
-    said <- if (all(has)) note else sprintf("Part %s: %s", listing(which(has), 5), note)
-    drawn <- add_note(drawn, said, first$rules[[note]], first$weights[[note]])
-  }
-  drawn
 }
 
 lines_of_states <- function(states, keys) {

@@ -56,7 +56,7 @@ note_without_rules <- function() {
 # Each part by itself ----------------------------------------------------------------------------------------------
 
 checks_of_parts <- function(drawn) {
-  brief <- drawn$brief
+  brief <- brief_as_worked(drawn)
   n <- number_of_parts(brief$source)
   found <- lapply(seq_len(n), function(k) {
     take_breath()

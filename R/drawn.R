@@ -33,10 +33,15 @@ work_section <- function(drawn, name) {
   close_section(drawn, name, before, proc.time()[["elapsed"]] - began)
 }
 
-# A finished draw-up gives back the memory of its text codes; nothing of it is used again.
+# A finished draw-up gives back the memory of its text codes, and what it put by on disk; nothing of it is used again.
 release_page <- function(drawn) {
+  put_away(drawn)
   for (column in drawn$entries$fetched$columns) if (is_text_vector(column)) core_release(column)
   if (!is.null(drawn$lines$groups) && !is_states(drawn$lines$groups)) core_release_groups(drawn$lines$groups)
+}
+
+put_away <- function(drawn) {
+  for (at in drawn$by_groups$in_parts$at) unlink(at$folder$path, recursive = TRUE)
 }
 
 sections_before_lines <- function(brief) {

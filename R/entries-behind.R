@@ -121,7 +121,7 @@ down_to_the_ledger <- function(found) {
 
 as_entries <- function(found, brief, items, of) {
   drawn <- found$drawn
-  names <- drawn$entries$source_names
+  names <- if (is.null(found$shown)) drawn$entries$source_names else found$shown
   number <- rows_in_source(drawn$entries, found$rows)
   if (!is.null(found$numbers)) number <- found$numbers[number]
   here <- base_rows(drawn$entries, found$rows)

@@ -1,13 +1,13 @@
 # Entries that a state keeps for figures which no fold of the core holds from part to part: the first, the last and the
 # n-th value, lists, and any figure that says nothing of states. Of each line those are kept that can still count.
 
-# For each such figure a table of its lines, values and order.
-kept_entries <- function(nodes, groups, entries, part) {
+# For each such figure a table of its lines, values and order; place_of(rows) says where entries stand among all.
+kept_entries <- function(nodes, groups, entries, place_of) {
   kept <- list()
   for (node in nodes) {
     values <- if (!is.null(node$args$x)) values_kept(node$args$x, entries)
     if (!is.null(fold_in_state(node, values))) next
-    kept[[node$id]] <- kept_for(node, values, groups, entries, part)
+    kept[[node$id]] <- kept_for(node, values, groups, entries, place_of)
   }
   kept
 }
@@ -20,13 +20,13 @@ values_kept <- function(x, entries) {
   evaluate_column(x, entries)
 }
 
-kept_for <- function(node, values, groups, entries, part) {
+kept_for <- function(node, values, groups, entries, place_of) {
   where <- node$args$where
   rows <- which(!is_missing_value(values))
   if (!is.null(where)) rows <- rows[as.logical(evaluate_column(where, entries))[rows] %in% TRUE]
   weight <- node$args$weight
   kept <- c(
-    list(line = core_group_numbers(groups)[rows], at = part * 2^33 + rows, x = pick_rows(values, rows)),
+    list(line = core_group_numbers(groups)[rows], at = place_of(rows), x = pick_rows(values, rows)),
     if (!is.null(weight)) list(weight = pick_rows(as_weights(evaluate_column(weight, entries)), rows)),
     along_kept(node, entries, rows)
   )

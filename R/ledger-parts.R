@@ -10,7 +10,9 @@ before_parts <- function(source) cumsum(c(0, source$in_parts$n))[seq_along(sourc
 
 part_of_ledger <- function(source, k) {
   room <- room_of("source", source$opened_as)
-  opened_as(room$part(source, source$in_parts$at[[k]]), source$opened_as)
+  part <- opened_as(room$part(source, source$in_parts$at[[k]]), source$opened_as)
+  part$rows_before <- before_parts(source)[k]
+  part
 }
 
 # The ledger with parts of `n` entries each; all of its columns at once are read only where they fit the memory allowed.

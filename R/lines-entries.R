@@ -20,25 +20,39 @@ groups_of_lines <- function(drawn, lines) {
   taken
 }
 
-# Of a page worked in parts: the rows of the ledger behind some lines, and columns of them, gone for part by part.
-ledger_of_lines <- function(drawn, lines, names) {
-  brief <- drawn$brief
+# Of a page worked in parts: the entries behind some lines, as they are before lines are made of them; `names_of` says
+# which columns of a part's page. With their rows in the ledger.
+ledger_of_lines <- function(drawn, lines, names_of) {
+  brief <- brief_as_worked(drawn)
   wanted <- groups_of_lines(drawn, lines)
-  states <- drawn$lines$groups
-  before <- before_parts(brief$source)
   found <- lapply(seq_len(number_of_parts(brief$source)), function(k) {
     take_breath()
     page <- page_of_part(brief, k)
-    at <- rows_of_groups(page, states, wanted)
-    rows <- sort(unique(as.integer(rows_in_source(page$entries, at))))
-    columns <- coded_columns(page$brief$source, names)
-    list(rows = before[k] + rows, columns = lapply(columns, pick_rows, rows = rows))
+    at <- rows_of_groups(page, drawn$lines$groups, wanted)
+    names <- names_of(page)
+    columns <- lapply(stats::setNames(nm = names), function(name) pick_rows(entry_column(page$entries, name), at))
+    rows <- rows_in_ledger(brief$source, k, page$brief$source, rows_in_source(page$entries, at))
+    list(rows = rows, columns = columns, shown = page$entries$source_names)
   })
   rows <- unlist(lapply(found, `[[`, "rows"))
-  columns <- lapply(stats::setNames(nm = names), function(name) {
-    stacked_alike(lapply(found, function(part) part$columns[[name]]))
+  order <- order(rows)
+  columns <- lapply(stats::setNames(nm = names(found[[1]]$columns)), function(name) {
+    pick_rows(stacked_alike(lapply(found, function(part) part$columns[[name]])), order)
   })
-  list(rows = rows, source = new_ledger(columns, name_of(brief$source), length(rows)))
+  source <- new_ledger(columns, name_of(drawn$brief$source), length(rows))
+  list(rows = rows[order], source = opened_as(source, "data_frame"), shown = found[[1]]$shown)
+}
+
+# The brief on the parts that were worked.
+brief_as_worked <- function(drawn) {
+  brief <- drawn$brief
+  if (!is.null(drawn$by_groups)) brief$source <- drawn$by_groups
+  brief
+}
+
+# Rows of a part as rows of the whole ledger.
+rows_in_ledger <- function(source, k, part, rows) {
+  if (is.null(part$row_numbers)) before_parts(source)[k] + rows else part$row_numbers[rows]
 }
 
 # The entries in hand of a part that are in groups of all parts.
@@ -58,22 +72,29 @@ entries_in_hand <- function(drawn, lines) {
   if (!is_states(drawn$lines$groups)) return(list(drawn = drawn, rows = entries_of_lines(drawn, lines)))
   source <- drawn$brief$source
   if (!is_in_parts(source)) entries_of(source, names(kinds_of(source))[1])  # which says that there are none
-  found <- ledger_of_lines(drawn, lines, names(kinds_of(source)))
-  page <- work_sections(open_page(brief_on_lines(drawn$brief, found$source)))
-  list(
-    drawn = page, rows = rows_of_groups(page, drawn$lines$groups, groups_of_lines(drawn, lines)), numbers = found$rows
-  )
+  found <- ledger_of_lines(drawn, lines, function(page) page$entries$column_names)
+  page <- work_sections(open_page(brief_on_lines(drawn$brief, found$source, found$source)))
+  rows <- rows_of_groups(page, drawn$lines$groups, groups_of_lines(drawn, lines))
+  list(drawn = page, rows = rows, numbers = found$rows, shown = found$shown)
 }
 
-# The page up to its figures, drawn up at once from the entries behind some lines.
+# The lines and their figures, drawn up at once from the entries behind them.
 page_of_lines <- function(drawn, lines) {
-  found <- ledger_of_lines(drawn, lines, columns_of_page(drawn$brief))
-  list(page = work_sections(open_page(brief_on_lines(drawn$brief, found$source))), rows = found$rows)
+  brief <- drawn$brief
+  found <- ledger_of_lines(drawn, lines, function(page) {
+    named <- unlist(lapply(nodes_within(brief$checked[c("lines", "figures")]), function(node) {
+      if (identical(node$type, "column")) node$name
+    }))
+    intersect(page$entries$column_names, named)
+  })
+  list(page = work_sections(open_page(brief_on_lines(brief, found$source, found$source))), rows = found$rows)
 }
 
-# The page up to its figures, on another ledger.
-brief_on_lines <- function(brief, source) {
+# The page up to its figures on another ledger. Where its entries have been worked already (`worked`, that ledger), what
+# was said of entries is not said again.
+brief_on_lines <- function(brief, source, worked = NULL) {
   upto <- room_of("section", "figures")$place
-  kept <- Filter(function(name) room_of("section", name)$place <= upto, names(brief$sections))
-  new_brief(source, brief$sections[kept], brief$given)
+  from <- if (is.null(worked)) 0 else room_of("section", "lines")$place
+  place <- vapply(names(brief$sections), function(name) room_of("section", name)$place, 1)
+  new_brief(source, brief$sections[place <= upto & (place >= from | place == 0)], brief$given)
 }

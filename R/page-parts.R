@@ -54,7 +54,7 @@ told_of_part <- function(drawn, part) {
   keys <- room_of("section", "lines")$keys_of(drawn, brief$checked$lines)
   groups <- core_group(unname(keys), drawn$entries$n)
   first <- pick_rows_of_groups(keys, groups)
-  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, part)
+  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, places_among_all(drawn, part))
   workings <- c(drawn$page$workings, list(list(
     section = "lines", rows_in = drawn$entries$n, rows_out = states$n, method = core_group_facts(groups)$method,
     seconds = proc.time()[["elapsed"]] - began
@@ -64,8 +64,30 @@ told_of_part <- function(drawn, part) {
   list(
     part = part, states = states, workings = workings, prints = seen$prints, kinds = seen$kinds,
     entries = drawn$entries[c("n", "n_read", "n_added", "accounts", "windowed", "made_names", "column_names")],
-    page = drawn$page[c("notes", "rules", "weights", "formats")], tally = drawn$page$tally$counts
+    page = page_told(drawn), tally = drawn$page$tally$counts
   )
+}
+
+# Notes name rows of the ledger, and not of the part.
+page_told <- function(drawn) {
+  page <- drawn$page[c("notes", "rules", "weights", "formats")]
+  source <- drawn$brief$source
+  moved <- function(row) if (is.null(source$row_numbers)) row + or_zero(source$rows_before) else source$row_numbers[row]
+  page$notes <- vapply(page$notes, note_in_ledger, "", row_in_ledger = moved, USE.NAMES = FALSE)
+  for (part in c("rules", "weights")) if (length(page[[part]])) {
+    names(page[[part]]) <- vapply(names(page[[part]]), note_in_ledger, "", row_in_ledger = moved, USE.NAMES = FALSE)
+  }
+  page
+}
+
+or_zero <- function(x) if (is.null(x)) 0 else x
+
+# Where entries of a part stand among all: by the place of the part, or by their rows in the ledger where a part has
+# rows from all over it.
+places_among_all <- function(drawn, part) {
+  numbers <- drawn$brief$source$row_numbers
+  if (is.null(numbers)) return(function(rows) part * 2^33 + rows)
+  function(rows) numbers[rows_in_source(drawn$entries, rows)]
 }
 
 # Fingerprints of all columns that were fetched, those that were to be taken on the way among them.

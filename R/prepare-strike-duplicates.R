@@ -10,7 +10,7 @@ room("strike_duplicates", "preparation",
       keep = one_of_words(parts$keep, c("first", "last"), "keep", values, ctx)
     )
   },
-  leaves = function(part, ctx) ctx$columns,
+  within = function(part) part$columns, leaves = function(part, ctx) ctx$columns,
   work = function(drawn, part) work_strike(drawn, part),
   phrases = list(
     phrase("strike entries that are copies of another", quote(strike_duplicates())),

@@ -75,21 +75,13 @@ joined_kinds <- function(seen, names) {
 notes_of_pieces <- function(seen, kinds, before) {
   notes <- Map(function(one, n) {
     own <- one$notes[one$kinds[names(one$notes)] == kinds[names(one$notes)]]
-    lapply(own, rows_moved, by = n)
+    lapply(own, note_in_ledger, row_in_ledger = function(row) row + n)
   }, seen, before)
   named <- unique(unlist(lapply(notes, names)))
   lapply(stats::setNames(nm = named), function(label) {
     own <- Filter(Negate(is.null), lapply(notes, `[[`, label))
     if (length(own) == 1) own[[1]] else sprintf("%s So it is in %s.", own[[1]], count_of(length(own) - 1, "more part"))
   })
-}
-
-# A note with the row that it names counted in the whole file.
-rows_moved <- function(note, by) {
-  found <- regmatches(note, regexec("\\brow ([0-9,]+)", note))[[1]]
-  if (length(found) == 0) return(note)
-  row <- as.numeric(gsub(",", "", found[2], fixed = TRUE)) + by
-  sub(found[1], sprintf("row %s", big_mark(row)), note, fixed = TRUE)
 }
 
 # Each column is read as what it is in all parts.

@@ -93,12 +93,17 @@ aside_of_page <- function(drawn, section) {
 
 # The same part by part, entries counted in the whole ledger.
 aside_of_parts <- function(brief, section) {
-  before <- before_parts(brief$source)
-  do.call(rbind, lapply(seq_len(number_of_parts(brief$source)), function(k) {
-    aside <- aside_of_page(page_of_part(brief, k, aside = TRUE), section)
-    aside[[1]] <- before[k] + aside[[1]]
+  if (!is_worked_in_parts(brief)) brief <- brief_by_groups(brief, columns_to_part_by(brief))
+  found <- do.call(rbind, lapply(seq_len(number_of_parts(brief$source)), function(k) {
+    page <- page_of_part(brief, k, aside = TRUE)
+    aside <- aside_of_page(page, section)
+    row <- function(rows) rows_in_ledger(brief$source, k, page$brief$source, rows)
+    aside[[1]] <- row(aside[[1]])
+    last <- ncol(aside)
+    aside[[last]] <- vapply(aside[[last]], note_in_ledger, "", row_in_ledger = row, USE.NAMES = FALSE)
     aside
   }))
+  found[order(found[[1]]), , drop = FALSE]
 }
 
 #' @rdname stages

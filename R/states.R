@@ -5,16 +5,16 @@
 
 is_states <- function(x) inherits(x, "idle_states")
 
-# The states of the figures in `nodes` over groups of the entries in hand, which are the `part`-th of all; `keys` has a
-# value for each group.
-states_of_groups <- function(nodes, groups, entries, keys, part = 1) {
+# The states of the figures in `nodes` over groups of the entries in hand; `keys` has a value for each group, and
+# place_of(rows) says where entries stand among all.
+states_of_groups <- function(nodes, groups, entries, keys, place_of) {
   feeds <- list()
   for (node in nodes) feeds <- feed_for_state(feeds, node, entries)
   palettes <- Filter(Negate(is.null), lapply(feeds, function(feed) palette_of(feed$values)))
   states <- list(
     n = core_group_facts(groups)$size, keys = keys, sums = core_or_stop(core_states(groups, unname(feeds))),
     feeds = lapply(feeds, `[[`, "folds"), like = lapply(feeds, function(feed) pick_rows(feed$values, integer())), palettes = palettes,
-    kept = kept_entries(nodes, groups, entries, part), at = NULL
+    kept = kept_entries(nodes, groups, entries, place_of), at = NULL
   )
   structure(states, class = "idle_states")
 }

@@ -82,6 +82,7 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
     if (!is.null(against)) (if (in_book) checks_against_entries else check_against)(drawn, against),
     checks_of_pages(drawn)
   )
+  put_away(drawn)
   as_tie_out(checks, brief)
 }
 

@@ -365,6 +365,19 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_buckets_of
+Rcpp::IntegerVector core_buckets_of(Rcpp::List keys, double rows, int buckets);
+RcppExport SEXP _idleledger_core_buckets_of(SEXP keysSEXP, SEXP rowsSEXP, SEXP bucketsSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
+    Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
+    Rcpp::traits::input_parameter< int >::type buckets(bucketsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_buckets_of(keys, rows, buckets));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_order
 SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows);
 RcppExport SEXP _idleledger_core_order(SEXP keysSEXP, SEXP descendingSEXP, SEXP rowsSEXP) {
@@ -563,6 +576,17 @@ BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
     rcpp_result_gen = Rcpp::wrap(core_bytes_spilled());
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_free_space
+double core_free_space(std::string folder);
+RcppExport SEXP _idleledger_core_free_space(SEXP folderSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< std::string >::type folder(folderSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_free_space(folder));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -993,6 +1017,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_group_facts", (DL_FUNC) &_idleledger_core_group_facts, 1},
     {"_idleledger_core_group_numbers", (DL_FUNC) &_idleledger_core_group_numbers, 1},
     {"_idleledger_core_group_of", (DL_FUNC) &_idleledger_core_group_of, 2},
+    {"_idleledger_core_buckets_of", (DL_FUNC) &_idleledger_core_buckets_of, 3},
     {"_idleledger_core_order", (DL_FUNC) &_idleledger_core_order, 3},
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_partners", (DL_FUNC) &_idleledger_core_partners, 5},
@@ -1010,6 +1035,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_set_spill", (DL_FUNC) &_idleledger_core_set_spill, 2},
     {"_idleledger_core_bytes_spilled", (DL_FUNC) &_idleledger_core_bytes_spilled, 0},
+    {"_idleledger_core_free_space", (DL_FUNC) &_idleledger_core_free_space, 1},
     {"_idleledger_core_states", (DL_FUNC) &_idleledger_core_states, 2},
     {"_idleledger_core_states_size", (DL_FUNC) &_idleledger_core_states_size, 1},
     {"_idleledger_core_states_take_in", (DL_FUNC) &_idleledger_core_states_take_in, 4},

@@ -2,6 +2,8 @@
 #include <memory>
 
 #include "bridge.h"
+#include "core/column/fingerprint.h"
+#include "core/match/value_keys.h"
 
 using bridge::HeldGroups;
 
@@ -72,6 +74,33 @@ Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows) {
   for (R_xlen_t i = 0; i < rows.size(); ++i) {
     std::int32_t scratch[1];
     out[i] = group_of_place[*held.numbers(static_cast<std::size_t>(rows[i]) - 1, 1, scratch)];
+  }
+  return out;
+}
+
+// A number from 1 to `buckets` for each row, the same for the same keys whatever vectors they stand in.
+// [[Rcpp::export]]
+Rcpp::IntegerVector core_buckets_of(Rcpp::List keys, double rows, int buckets) {
+  std::vector<idle::ColumnView> views;
+  for (const SEXP key : keys) views.push_back(bridge::view_of(key));
+  std::vector<std::vector<std::uint64_t>> of_text(views.size());
+  for (std::size_t k = 0; k < views.size(); ++k) {
+    if (!bridge::is_text(keys[k])) continue;
+    for (const auto& text : bridge::texts_of(Rcpp::Environment(Rcpp::RObject(keys[k]).attr("pool"))["texts"])) of_text[k].push_back(idle::text_print(text));
+  }
+  Rcpp::IntegerVector out(static_cast<R_xlen_t>(rows));
+  for (R_xlen_t i = 0; i < out.size(); ++i) {
+    std::uint64_t hash = 0;
+    for (std::size_t k = 0; k < views.size(); ++k) {
+      const auto row = static_cast<std::size_t>(i);
+      const bool text = bridge::is_text(keys[k]) && !idle::is_missing_at(views[k], row);
+      const std::uint64_t value =
+          text ? of_text[k][static_cast<std::size_t>(views[k].as<std::int32_t>()[row]) - 1]
+               : idle::as_stored(views[k], [row](const auto* x) { return idle::value_key(x[row]); });
+      hash = (hash ^ value) * 0x9FB21C651E98DF25ull;
+      hash ^= hash >> 29;
+    }
+    out[i] = static_cast<int>(hash % static_cast<std::uint64_t>(buckets)) + 1;
   }
   return out;
 }

@@ -30,6 +30,10 @@ void core_set_spill(std::string folder, double bytes) {
 // [[Rcpp::export]]
 double core_bytes_spilled() { return static_cast<double>(idle::bytes_spilled()); }
 
+// The bytes that are free where a folder lies.
+// [[Rcpp::export]]
+double core_free_space(std::string folder) { return static_cast<double>(idle::free_space(folder)); }
+
 // The states of groups, in their order. Feeds are those of core_summarise().
 // [[Rcpp::export]]
 SEXP core_states(SEXP groups, Rcpp::List feeds) {

@@ -37,13 +37,18 @@ SpillSetting spill_now() {
 
 std::size_t bytes_spilled() { return spilled; }
 
-SpillFile::SpillFile(const std::string& folder, std::size_t bytes) {
+std::size_t free_space(const std::string& folder) {
   std::error_code error;
   const auto space = std::filesystem::space(folder, error);
   if (error) throw CannotSpill("the folder " + folder + " cannot be used: " + error.message());
-  if (space.available < bytes) {
+  return static_cast<std::size_t>(space.available);
+}
+
+SpillFile::SpillFile(const std::string& folder, std::size_t bytes) {
+  const std::size_t free = free_space(folder);
+  if (free < bytes) {
     throw CannotSpill("the folder " + folder + " has no room for " + in_megabytes(bytes) + ", and has " +
-                      in_megabytes(static_cast<std::size_t>(space.available)) + " left");
+                      in_megabytes(free) + " left");
   }
   path_ = (std::filesystem::path(folder) / fresh_name()).string();
   file_ = std::fopen(path_.c_str(), "w+bx");

@@ -21,6 +21,9 @@ struct SpillSetting {
 void set_spill(const SpillSetting& setting);
 SpillSetting spill_now();
 
+// The bytes that are free where a folder lies. Throws CannotSpill.
+std::size_t free_space(const std::string& folder);
+
 // How many bytes have gone to files since the process began.
 std::size_t bytes_spilled();
 
