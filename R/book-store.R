@@ -5,7 +5,7 @@ book_tables <- c(
   idle_book = "name TEXT PRIMARY KEY, value TEXT NOT NULL",
   idle_postings = paste("posting INTEGER PRIMARY KEY, name TEXT NOT NULL, posted_at TEXT NOT NULL, source TEXT NOT NULL,",
     "print TEXT NOT NULL, entries DOUBLE PRECISION NOT NULL, used DOUBLE PRECISION NOT NULL,",
-    "lines DOUBLE PRECISION NOT NULL, withdrawn_at TEXT, told TEXT NOT NULL"),
+    "lines DOUBLE PRECISION NOT NULL, withdrawn_at TEXT, told TEXT NOT NULL, seal TEXT NOT NULL"),
   idle_states = paste("kind TEXT NOT NULL, number INTEGER NOT NULL, postings TEXT NOT NULL, lines DOUBLE PRECISION NOT",
     "NULL, columns BYTES NOT NULL, sums BYTES NOT NULL, PRIMARY KEY (kind, number)")
 )
@@ -70,29 +70,51 @@ make_tables_of_book <- function(connection) {
     gsub("BYTES", bytes, book_tables[[name]])))
 }
 
-put_fact <- function(connection, name, value) {
-  DBI::dbExecute(connection, sprintf("DELETE FROM idle_book WHERE name = %s", DBI::dbQuoteString(connection, name)))
-  DBI::dbAppendTable(connection, "idle_book", data.frame(name = name, value = value))
-}
-
 facts_of_book <- function(book) {
   with_book(book, function(connection) {
     if (!DBI::dbExistsTable(connection, "idle_book")) return(NULL)
     found <- DBI::dbGetQuery(connection, "SELECT name, value FROM idle_book")
-    stats::setNames(as.list(found$value), found$name)
+    facts <- stats::setNames(as.list(found$value), found$name)
+    if (!identical(facts$seal, seal_of_fields(facts[setdiff(names(facts), "seal")]))) stop_bad_state(
+      book_name(book), "what it says of itself has changed"
+    )
+    facts
   })
+}
+
+put_facts <- function(connection, facts) {
+  facts$seal <- seal_of_fields(facts)
+  DBI::dbAppendTable(connection, "idle_book", data.frame(name = names(facts), value = unlist(facts, use.names = FALSE)))
+}
+
+# A checksum of some fields, by name.
+seal_of_fields <- function(fields) {
+  fields <- fields[order(names(fields), method = "radix")]
+  texts <- vapply(fields, function(x) if (is.na(x)) "" else if (is.numeric(x)) sprintf("%.17g", x) else x, "")
+  core_text_checksum(enc2utf8(paste(names(fields), texts, sep = "=", collapse = "\n")))
 }
 
 # Postings without their states, in the order in which they came.
 postings_in <- function(connection) {
-  DBI::dbGetQuery(connection, paste(
-    "SELECT posting, name, posted_at, source, print, entries, used, lines, withdrawn_at, told FROM idle_postings",
+  found <- DBI::dbGetQuery(connection, paste(
+    "SELECT posting, name, posted_at, source, print, entries, used, lines, withdrawn_at, told, seal FROM idle_postings",
     "ORDER BY posting"
   ))
+  for (k in seq_len(nrow(found))) if (!identical(found$seal[k], seal_of_posting(found[k, ]))) stop_bad_state(
+    sprintf("What is told of posting %s", found$posting[k]), "its checksum is not that of its fields"
+  )
+  found
+}
+
+seal_of_posting <- function(posting) {
+  fields <- as.list(posting)[setdiff(names(posting), "seal")]
+  fields$posting <- as.numeric(fields$posting)
+  seal_of_fields(fields)
 }
 
 put_posting <- function(connection, posting, saved) {
-  DBI::dbAppendTable(connection, "idle_postings", as.data.frame(posting[names(posting) != "part"]))
+  posting$seal <- seal_of_posting(posting)
+  DBI::dbAppendTable(connection, "idle_postings", as.data.frame(posting))
   put_states(connection, "posting", posting$posting, posting$posting, saved)
 }
 

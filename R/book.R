@@ -77,12 +77,10 @@ begin_book <- function(book, page) {
   changing_book(book, function(connection) {
     if (DBI::dbExistsTable(connection, "idle_book")) return(invisible())
     make_tables_of_book(connection)
-    put_fact(connection, "format", book_format)
-    put_fact(connection, "page", text)
-    put_fact(connection, "name", name_of(page$source))
-    put_fact(connection, "columns", paste(core_columns_save(page$source$columns), collapse = ""))
-    put_fact(connection, "made_at", now_written())
-    put_fact(connection, "made_by", package_version_text())
+    put_facts(connection, list(
+      format = book_format, page = text, name = name_of(page$source), made_at = now_written(),
+      made_by = package_version_text(), columns = paste(core_columns_save(page$source$columns), collapse = "")
+    ))
   })
 }
 
@@ -229,6 +227,7 @@ page_with_kinds <- function(brief, book) {
     brief$source <- new_ledger(columns, name_of(own), size_of(own), own$origin)
     brief$source$opened_as <- "data_frame"
   }
+  brief$source$rows_before <- 0
   drawn <- open_page(brief)
   for (name in sections_before_lines(brief)) drawn <- work_section(drawn, name)
   drawn
@@ -288,7 +287,7 @@ take_together <- function(connection, brief) {
 postings <- function(book) {
   check_is_book(book)
   found <- with_book(book, postings_in)
-  moment <- function(text) as.POSIXct(text, format = "%Y-%m-%dT%H:%M:%OSZ", tz = "UTC")
+  moment <- function(text) as.POSIXct(substr(text, 1, 19), format = "%Y-%m-%dT%H:%M:%S", tz = "UTC")
   data.frame(
     posting = as.integer(found$posting), name = found$name, posted_at = moment(found$posted_at), from = found$source,
     entries = found$entries, used = found$used, lines = found$lines, withdrawn_at = moment(found$withdrawn_at)
@@ -311,8 +310,10 @@ withdraw <- function(book, posting) {
       if (is.character(posting)) meant(posting[1], there$name[is.na(there$withdrawn_at)], "postings") else
         "postings(book) lists them."
     )
-    DBI::dbExecute(connection, sprintf("UPDATE idle_postings SET withdrawn_at = %s WHERE posting = %d",
-      DBI::dbQuoteString(connection, now_written()), as.integer(number)))
+    there$withdrawn_at[at] <- now_written()
+    DBI::dbExecute(connection, sprintf("UPDATE idle_postings SET withdrawn_at = %s, seal = %s WHERE posting = %d",
+      DBI::dbQuoteString(connection, there$withdrawn_at[at]),
+      DBI::dbQuoteString(connection, seal_of_posting(there[at, ])), as.integer(number)))
     known <- states_in(connection)
     gone <- known$kind == "standing" & vapply(known$of, function(of) number %in% of, TRUE)
     drop_standing(connection, known$number[gone])

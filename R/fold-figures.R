@@ -103,7 +103,7 @@ dressed <- function(answer, kind, like) {
   )
   if (kind == "date") return(as_date_class(answer))
   if (kind == "time") return(as.POSIXct(answer, origin = "1970-01-01", tz = time_zone(like)))
-  if (kind == "logical") return(as.logical(answer))
+  if (kind %in% c("logical", "empty")) return(as.logical(answer))
   answer
 }
 

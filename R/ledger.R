@@ -76,9 +76,19 @@ ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kind
 }
 
 room("ledger", "source", place = 0,
-  opens = function(source) inherits(source, "idle_ledger"), open = function(source, how) source,
+  opens = function(source) inherits(source, "idle_ledger"), open = function(source, how) cut_again(source, how$in_parts),
   again = NULL, seal = NULL
 )
+
+# A ledger that is in hand can be cut in parts like a table; any other is opened in parts from the start.
+cut_again <- function(source, asked) {
+  if (is.null(asked) || isFALSE(asked)) return(source)
+  if (!is.null(source$in_book)) return(source)
+  size <- rows_of_part(asked, source$n)
+  columns <- columns_in_hand(source, names(source$kinds))
+  cut <- new_ledger(columns, source$name, source$n, notes = source$notes, column_notes = source$column_notes)
+  frame_in_parts(cut, size)
+}
 
 #' @exportS3Method
 kinds_of.idle_ledger <- function(source) source$kinds

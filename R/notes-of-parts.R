@@ -28,7 +28,7 @@ notes_together <- function(here, parts) {
   }, "", USE.NAMES = FALSE)
 }
 
-number_in_note <- "(?<![[:alnum:].#-])[0-9][0-9,]*(?![[:alnum:].-])"
+number_in_note <- "(?<![[:alnum:].#-])[0-9]+(,[0-9]{3})*(?![[:alnum:]-]|[.][0-9])"
 of_one <- c(" copy " = " copies ", " entry " = " entries ", " value " = " values ", " line " = " lines ", " is " = " are ",
   " was " = " were ", " ties " = " tie ", " has " = " have ", " it " = " they ")
 
@@ -51,8 +51,9 @@ joined_note <- function(notes) {
   total <- numeric(ncol(table))
   for (k in seq_along(total)) {
     is_row <- grepl("\\brow $", before[k])
-    if (k > 1 && !is_row && length(unique(table[, k])) > 1) return(NULL)
-    total[k] <- if (k == 1 && !is_row) sum(table[, 1]) else min(table[, k])
+    again <- !is_row && identical(table[, k], table[, 1])
+    if (!again && !is_row && length(unique(table[, k])) > 1) return(NULL)
+    total[k] <- if (again) sum(table[, 1]) else min(table[, k])
   }
   if (total[1] != 1 && max(table[, 1]) == 1) return(NULL)
   regmatches(best, gregexpr(number_in_note, best, perl = TRUE)) <- list(vapply(total, big_mark, ""))
@@ -61,7 +62,7 @@ joined_note <- function(notes) {
 
 # A note with the rows that it names as rows of the whole ledger.
 note_in_ledger <- function(note, row_in_ledger) {
-  found <- gregexpr("(?<=\\brow )[0-9][0-9,]*", note, perl = TRUE)
+  found <- gregexpr("(?<=\\brow )[0-9]+(,[0-9]{3})*", note, perl = TRUE)
   regmatches(note, found) <- lapply(regmatches(note, found), function(rows) {
     vapply(as.numeric(gsub(",", "", rows, fixed = TRUE)), function(row) big_mark(row_in_ledger(row)), "")
   })

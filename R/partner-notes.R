@@ -3,7 +3,7 @@
 notes_of_partners <- function(drawn, done) {
   part <- done$part
   notes <- c(
-    note_of_the_alone(done), note_of_the_lonely(done), note_of_repeats(drawn, done), near_misses(part, done$met),
+    note_of_the_alone(done), if (is.null(drawn$brief$source$rows_before)) note_of_the_lonely(done), note_of_repeats(drawn, done), near_misses(part, done$met),
     note_of_the_large(done)
   )
   if (length(notes)) sprintf("prepare: %s", sub("[.]$", "", notes))
@@ -26,6 +26,7 @@ have_a_key_missing <- function(missing, n) {
   if (missing == n) "a key is missing" else sprintf("a key is missing in %s", entry_count(missing))
 }
 
+# Of a part nobody knows yet what will meet no entry of any part.
 note_of_the_lonely <- function(done) {
   lonely <- lonely_partners(done$met)
   if (length(lonely) == 0) return(NULL)

@@ -46,8 +46,10 @@ open_piece <- function(at) {
 }
 
 read_piece <- function(at, how) {
-  name <- basename(at$path)
-  read_kinds(open_piece(at), at$piece$names, how, name)
+  before <- at$piece$before
+  tryCatch(read_kinds(open_piece(at), at$piece$names, how, basename(at$path)), idle_bad_cell = function(e) stop_idle(
+    "bad_cell", note_in_ledger(e$said[1], function(row) row + before), e$said[-1], row = e$row + before, column = e$column
+  ))
 }
 
 # What the columns of a piece are by themselves; NA alone is nothing where the rest is no text.

@@ -127,7 +127,9 @@ part_without_entries <- function(brief) {
   own$source$opened_as <- "data_frame"
   drawn <- open_page(own)
   for (name in sections_before_lines(own)) drawn <- work_section(drawn, name)
-  told_of_part(drawn, 0)
+  told <- told_of_part(drawn, 0)
+  told$page$notes <- character()
+  told
 }
 
 # What is written down of a posting besides its states; and back.

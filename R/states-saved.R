@@ -8,7 +8,7 @@ states_saved <- function(states, nodes) {
   }), recursive = FALSE)
   like <- states$like[!vapply(states$like, is.null, TRUE)]
   columns <- c(
-    stats::setNames(states$keys, paste("key", names(states$keys))),
+    stats::setNames(states$keys, sprintf("key %s", names(states$keys))),
     stats::setNames(like, sprintf("like %d", match(names(like), names(states$feeds)))),
     stats::setNames(states$palettes, sprintf("palette %d", match(names(states$palettes), names(states$feeds)))), kept
   )

@@ -1,0 +1,258 @@
+# Books: what is posted part by part is, drawn up, what all parts at once would be; whatever happens on the way.
+skip_if_not_installed("RSQLite")
+skip_if_not_installed("yaml")
+
+bits <- function(x) lapply(as.data.frame(x), as.vector)
+
+make <- function(source) brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
+  lines = c(reach, lock), figures = c(
+    n = count(), s = sum(toll), m = mean(toll), v = sd(toll), typical = median(toll), crafts = count_distinct(craft),
+    both = count_distinct(craft, paid), often = mode(paid), l = last(craft), early = min(lock), late = max(month)
+  ), footing = rollup(reach, lock), beside = c(part = share(s, per = whole())), order = falling(s))
+
+entries <- as.data.frame(demo_table("tolls"))
+
+new_book <- function(page = make(entries), env = parent.frame()) {
+  open_book(withr::local_tempfile(fileext = ".book", .local_envir = env), page)
+}
+
+test_that("365 postings are one draw-up of all, to the last bit", {
+  book <- new_book()
+  days <- sort(unique(entries$passed_on))[1:365]
+  for (day in as.list(days)) post(book, entries[entries$passed_on == day, ], name = format(day))
+  all <- entries[entries$passed_on %in% days, ]
+  all <- all[order(all$passed_on), ]
+  expect_identical(bits(draw_up(book)), bits(draw_up(make(all))))
+  expect_identical(nrow(postings(book)), 365L)
+  expect_identical(sum(postings(book)$entries), as.numeric(nrow(all)))
+  again <- open_book(book$path)
+  expect_identical(bits(draw_up(again)), bits(draw_up(make(all))))
+  proof <- tie_out(again, against = all)
+  expect_true(all_tie(proof))
+  expect_match(flat(proof), "the states of 365 postings are whole, and taken together anew they make the same 17 lines")
+  expect_match(flat(proof), "drawn up at once, make 21 lines: equal in all")
+  expect_false(all_tie(tie_out(again, against = all[-7, ])))
+  expect_match(flat(book), "365 postings of .* entries .* 360 more before: postings\\(book\\)")
+  withdraw(book, format(days[9]))
+  withdraw(book, 300)
+  rest <- all[!all$passed_on %in% days[c(9, 300)], ]
+  expect_identical(bits(draw_up(book)), bits(draw_up(make(rest))))
+  expect_identical(bits(draw_up(book, as_of = 12)), bits(draw_up(make(rest[rest$passed_on <= days[12], ]))))
+  expect_true(all_tie(tie_out(book)))
+  expect_match(flat(book), "2 postings withdrawn")
+})
+
+test_that("any table is posted in random parts, files and ledgers in parts among them", {
+  for (round in 1:6) {
+    table <- random_table(300, 300 + round)
+    page <- function(source) brief(source, lines = !!list(quote(c(word, choice)), quote(moment), quote(whole()),
+      quote(c(day, flag)), quote(big), quote(part))[[round]], figures = c(n = count(), a = sum(amount), b = max(big),
+      c = median(moment), d = mode(choice), e = first(word, along = day), f = any(flag), g = mean(amount, weight = whole)))
+    book <- new_book(page(table[0, ]))
+    part <- sort(withr::with_seed(round, sample(5, 300, TRUE)))
+    for (k in 1:5) {
+      own <- table[part == k, ]
+      post(book, if (k == 2) ledger(own, in_parts = 9) else own, name = paste("part", k))
+    }
+    expect_identical(bits(draw_up(open_book(book$path))), bits(draw_up(page(table))), label = paste("round", round))
+    expect_true(all_tie(tie_out(book, against = table)), label = paste("round", round))
+  }
+})
+
+test_that("charts, reports, files and pages above take a book", {
+  book <- new_book()
+  post(book, entries, name = "all")
+  expect_s3_class(chart(book), "ggplot")
+  path <- withr::local_tempfile(fileext = ".html")
+  report(book, path)
+  expect_match(paste(readLines(path), collapse = " "), "197,408.25")
+  above <- brief(book, lines = reach, figures = c(n = sum(n), s = sum(s)))
+  expect_identical(draw_up(above)$n, c(8940, 7129, 3497))
+  expect_true(all_tie(tie_out(above)))
+  drawn <- draw_up(book)
+  expect_true(all_tie(tie_out(drawn)))
+  post(book, entries[1:50, ], name = "more")
+  expect_match(flat(tie_out(drawn)), "DIFFERS Fresh: the source has changed")
+  expect_identical(draw_up(book, as_of = Sys.Date() - 400)$line_kind, "total")
+  expect_identical(sum(draw_up(book, as_of = Sys.time())$n), sum(draw_up(book)$n))
+})
+
+test_that("what cannot be kept, posted or opened is told", {
+  book <- new_book()
+  post(book, entries[1:100, ], name = "first")
+  expect_match(said_by(post(book, entries[1:100, ])), "posted already, as \"first\"")
+  expect_identical(nrow(postings(book)), 1L)
+  expect_match(said_by(post(book, entries[names(entries) != "toll"])), "has no column `toll`")
+  expect_match(said_by(post(book, transform(entries, toll = "dear"))), "`toll` is text, and in the book it is number")
+  expect_match(said_by(post(book, 5)), "opened on a data frame, a file")
+  expect_match(said_by(post(book, book)), "A book is no ledger")
+  expect_match(said_by(post(book, entries[1:2, ], name = "")), "name is one text")
+  expect_match(said_by(withdraw(book, "frist")), "no posting \"frist\" .* `first`")
+  expect_match(said_by(withdraw(book, 7)), "no posting 7")
+  post(book, entries[101:200, ], name = "first")
+  expect_match(said_by(withdraw(book, "first")), "2 postings are named \"first\". Say the number: 1 or 2")
+  expect_match(said_by(draw_up(book, as_of = "soon")), "as_of takes a day, a moment")
+  expect_match(said_by(draw_up(make(entries), as_of = 1)), "as_of is of a book")
+  expect_match(said_by(entries_behind(book, lock == "Tarn Foot")), "keeps the states of its page, and no entries")
+  expect_match(said_by(open_book(book$path, brief(entries, lines = lock))), "keeps another page than this one")
+  expect_s3_class(open_book(book$path, make(entries)), "idle_book")
+  expect_match(said_by(open_book(tempfile())), "is no name for a book")
+  expect_match(said_by(open_book(tempfile(fileext = ".book"))), "There is no file")
+  expect_match(said_by(open_book("no/folder/x.book", make(entries))), "There is no folder no/folder")
+  fresh <- function(page) said_by(open_book(tempfile(fileext = ".book"), page))
+  expect_match(fresh(brief(entries)), "since each entry is a line of its own")
+  expect_match(fresh(brief(make(entries), lines = reach, figures = c(n = sum(n)))), "drawn up from a page")
+  expect_match(fresh(brief(entries, prepare = strike_duplicates(), lines = lock)), "strike_duplicates\\(\\) looks at all")
+  expect_match(fresh(brief(entries, only = toll > given(least), lines = lock)), "asks for given\\(least\\)")
+  expect_match(said_by(postings(entries)), "This takes a book")
+  text <- withr::local_tempfile(fileext = ".book", lines = "not a database at all, but some words")
+  expect_match(said_by(open_book(text)), "not a database. It is damaged")
+  other <- withr::local_tempfile(fileext = ".db")
+  connection <- DBI::dbConnect(RSQLite::SQLite(), other)
+  DBI::dbWriteTable(connection, "tolls", entries)
+  DBI::dbDisconnect(connection)
+  expect_match(said_by(open_book(other)), "holds no book")
+})
+
+test_that("a page with given values, other tables and words is the same when its book is opened again", {
+  least <- 5
+  folder <- withr::local_tempdir()
+  write_statement(draw_up(brief(demo_table("locks"))), file.path(folder, "locks.csv"))
+  locks <- ledger(file.path(folder, "locks.csv"))
+  page <- function(source) brief(source, prepare = c(mend_keys(lock, spellings = c("tarn foot " = "Tarn Foot")),
+    bring_in(locks, match = lock, columns = c(opened, rise_m))), only = toll > least, lines = c(lock, month = start_of(passed_on, "month")),
+    figures = c(n = count(), s = sum(toll)), layout = c(Lock = lock, month, n, Receipts = money(s)), title = "By lock")
+  book <- open_book(file.path(folder, "kept.book"), page(entries))
+  for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(open_book(book$path), half)
+  expect_identical(bits(draw_up(open_book(book$path))), bits(draw_up(page(entries))))
+  notes <- function(x) attr(x, "idle")$notes
+  expect_match(setdiff(notes(draw_up(page(entries))), notes(draw_up(open_book(book$path)))), "met no entry")
+  expect_identical(setdiff(notes(draw_up(open_book(book$path))), notes(draw_up(page(entries)))), character())
+  expect_match(printed(draw_up(open_book(book$path))), "Lock +month +n +Receipts")
+})
+
+test_that("books are kept in any database", {
+  connection <- DBI::dbConnect(RSQLite::SQLite(), ":memory:")
+  withr::defer(DBI::dbDisconnect(connection))
+  book <- open_book(connection, make(entries))
+  for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
+  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(make(entries))))
+  connection <- local_connection()
+  book <- open_book(connection, make(entries))
+  for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
+  expect_match(said_by(post(book, entries[1:9000, ])), "posted already")
+  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(make(entries))))
+  withdraw(book, 1)
+  expect_true(all_tie(tie_out(book, against = entries[-(1:9000), ])))
+})
+
+test_that("two that post at once lose nothing", {
+  skip_on_os("windows")
+  book <- new_book()
+  parts <- split(entries, seq_len(nrow(entries)) %% 24)
+  jobs <- lapply(0:1, function(side) parallel::mcparallel({
+    for (k in seq_along(parts)[seq_along(parts) %% 2 == side]) post(open_book(book$path), parts[[k]], name = names(parts)[k])
+    "done"
+  }))
+  expect_identical(unlist(parallel::mccollect(jobs), use.names = FALSE), c("done", "done"))
+  expect_identical(sort(as.numeric(postings(book)$name)), as.numeric(0:23))
+  same <- setdiff(names(draw_up(book)), "l")
+  expect_identical(bits(draw_up(book))[same], bits(draw_up(make(entries)))[same])
+})
+
+test_that("killed at any moment of posting, a book is as it was before or after", {
+  skip_on_os("windows")
+  book <- new_book()
+  post(book, entries[1:5000, ], name = "first")
+  states <- list(bits(draw_up(book)), NULL)
+  part <- entries[5001:9000, ]
+  kills <- as.numeric(Sys.getenv("IDLE_KILLS", "40"))
+  outcomes <- vapply(seq_len(kills), function(k) {
+    job <- parallel::mcparallel(post(book, part, name = "second"))
+    Sys.sleep(withr::with_seed(k, runif(1, 0, 0.25)))
+    tools::pskill(job$pid, tools::SIGKILL)
+    suppressWarnings(parallel::mccollect(job))
+    n <- nrow(postings(book))
+    if (n == 2 && is.null(states[[2]])) states[[2]] <<- bits(draw_up(make(entries[1:9000, ])))
+    fine <- identical(bits(draw_up(book)), states[[n]]) && all_tie(tie_out(book))
+    if (n == 2) {
+      withdraw(book, 2)
+      unlink(paste0(book$path, c("", "-wal", "-shm")))
+      book <<- open_book(book$path, make(entries))
+      post(book, entries[1:5000, ], name = "first")
+    }
+    fine
+  }, TRUE)
+  expect_identical(sum(outcomes), as.integer(kills))
+})
+
+test_that("a flipped byte is noticed, or changes nothing", {
+  book <- new_book()
+  for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
+  expected <- bits(draw_up(book))
+  invisible(DBI::dbGetQuery(connection <- DBI::dbConnect(RSQLite::SQLite(), book$path), "PRAGMA wal_checkpoint(TRUNCATE)"))
+  DBI::dbDisconnect(connection)
+  sound <- readBin(book$path, "raw", file.size(book$path))
+  path <- withr::local_tempfile(fileext = ".book")
+  noticed <- 0
+  for (k in 1:150) {
+    bytes <- sound
+    at <- withr::with_seed(k, sample(length(bytes), 1))
+    bytes[at] <- xor(bytes[at], as.raw(2^(k %% 8)))
+    writeBin(bytes, path)
+    unlink(paste0(path, c("-wal", "-shm")))
+    got <- tryCatch(list(bits(draw_up(open_book(path))), postings(open_book(path))), idle_error = function(e) e)
+    if (inherits(got, "idle_error")) {
+      noticed <- noticed + 1
+      expect_s3_class(got, c("idle_bad_state", "idle_bad_book", "idle_bad_file"), exact = FALSE)
+    } else {
+      expect_identical(got[[1]], expected, label = paste("byte", at))
+      expect_identical(got[[2]], postings(book), label = paste("byte", at))
+    }
+  }
+  expect_gt(noticed, 40)
+})
+
+test_that("a full disk leaves the book as it was", {
+  skip_on_os("windows")
+  folder <- withr::local_tempdir()
+  write_statement(draw_up(brief(entries)), file.path(folder, "tolls.csv"))
+  exe <- system.file("exec", "idle-ledger", package = "idleledger")
+  run <- function(...) {
+    script <- file.path(folder, "run.sh")
+    writeLines(c(sprintf("cd '%s'", folder), ...), script)
+    suppressWarnings(system2("bash", script, stdout = TRUE, stderr = TRUE))
+  }
+  run(sprintf("'%s' book new k.book tolls.csv --lines passage --figures 's = sum(toll)'", exe))
+  said <- run("trap '' XFSZ; ulimit -f 300", sprintf("'%s' book post k.book tolls.csv", exe))
+  expect_match(paste(said, collapse = " "), "cannot be used: .* Nothing was posted|cannot be used")
+  expect_identical(attr(said, "status"), 2L)
+  expect_identical(nrow(postings(open_book(file.path(folder, "k.book")))), 0L)
+  run(sprintf("'%s' book post k.book tolls.csv", exe))
+  expect_identical(nrow(draw_up(open_book(file.path(folder, "k.book")))), 20000L)
+})
+
+test_that("a book is made, fed and asked on the command line", {
+  folder <- withr::local_tempdir()
+  withr::local_dir(folder)
+  write_statement(draw_up(brief(entries[1:9000, ])), "a.csv")
+  write_statement(draw_up(brief(entries[-(1:9000), ])), "b.csv")
+  write_statement(draw_up(brief(entries)), "all.csv")
+  new <- program("book", "new", "r.book", "a.csv", "--lines", "reach", "--figures", "n = count(), s = sum(toll)")
+  expect_match(paste(new$out, collapse = "\n"), "The book r.book: 0 postings")
+  expect_match(program("book", "new", "r.book", "a.csv", "--lines", "reach")$err, "r.book is there already")
+  expect_match(program("book", "post", "r.book", "a.csv", "b.csv")$err, "Posted b.csv", all = FALSE)
+  expect_match(program("book", "post", "r.book", "a.csv")$err, "posted already")
+  expect_identical(program("book", "draw-up", "r.book", "--as", "csv")$out,
+    c("reach,n,s", "Lower,9151,75712.25", "Middle,7281,78888", "Upper,3580,42789.5"))
+  expect_match(program("book", "draw-up", "r.book", "--until", "1", "--as", "csv")$out[2], "^Lower,4")
+  expect_match(program("book", "postings", "r.book", "--as", "csv")$out[2], "^1,a.csv,")
+  expect_identical(program("book", "check", "r.book", "--against", "all.csv")$status, 0L)
+  expect_identical(program("book", "check", "r.book", "--against", "a.csv")$status, 1L)
+  expect_match(program("book", "withdraw", "r.book", "b.csv")$err, "Withdrew b.csv")
+  expect_identical(program("book", "check", "r.book", "--against", "a.csv")$status, 0L)
+  for (wrong in list("book", c("book", "burn", "r.book"), c("book", "post"), c("book", "post", "r.book"),
+    c("book", "withdraw", "r.book"), c("book", "draw-up", "none.book"))) {
+    expect_identical(do.call(program, as.list(wrong))$status, 2L, label = paste(wrong, collapse = " "))
+  }
+})
