@@ -50,7 +50,8 @@ head_names <- function(file, separator, name) {
 # `missing` as given; by default empty cells, and NA where a column is of anything but text.
 missing_asked <- function(how) if (is.null(how$missing)) "" else enc2utf8(as.character(how$missing))
 
-read_kinds <- function(file, names, how, name) {
+# `wanted` are the columns that are to be read; NULL: all.
+read_kinds <- function(file, names, how, name, wanted = NULL) {
   missing <- missing_asked(how)
   marks <- marks_of_language(how$locale)
   guessed <- stats::setNames(core_guess_kinds(file, length(names), missing, is.null(how$missing)), names)
@@ -60,6 +61,7 @@ read_kinds <- function(file, names, how, name) {
     plain <- is.null(asked$reads) && (is.null(marks) || asked$kind != "number")
     guessed[[label]] <- if (plain) asked$kind else "text"
   }
+  if (!is.null(wanted)) guessed[!names %in% wanted] <- "skip"
   read <- read_as(file, guessed, how, names, name)
   wrong <- which(!read$fits)
   if (length(wrong)) {
@@ -70,9 +72,10 @@ read_kinds <- function(file, names, how, name) {
     read$columns[wrong] <- read_as(file, again, how, names, name)$columns[wrong]
   }
   columns <- stats::setNames(read$columns, names)
-  settled <- lapply(names, function(label) settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name))
-  notes <- c(na_notes(read, names), stats::setNames(lapply(settled, `[[`, "note"), names))
-  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names), notes = Filter(Negate(is.null), notes),
+  at <- guessed != "skip"
+  settled <- lapply(names[at], function(label) settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name))
+  notes <- c(na_notes(read, names), stats::setNames(lapply(settled, `[[`, "note"), names[at]))
+  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names[at]), notes = Filter(Negate(is.null), notes),
     forms = read$forms)
 }
 

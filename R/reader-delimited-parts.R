@@ -45,9 +45,9 @@ open_piece <- function(at) {
   file
 }
 
-read_piece <- function(at, how) {
+read_piece <- function(at, how, wanted = NULL) {
   before <- at$piece$before
-  tryCatch(read_kinds(open_piece(at), at$piece$names, how, basename(at$path)), idle_bad_cell = function(e) stop_idle(
+  tryCatch(read_kinds(open_piece(at), at$piece$names, how, basename(at$path), wanted), idle_bad_cell = function(e) stop_idle(
     "bad_cell", note_in_ledger(e$said[1], function(row) row + before), e$said[-1], row = e$row + before, column = e$column
   ))
 }
@@ -89,8 +89,15 @@ notes_of_pieces <- function(seen, kinds, before) {
 # Each column is read as what it is in all parts.
 piece_of_delimited <- function(at, how, kinds) {
   for (label in setdiff(names(kinds)[kinds == "text"], names(how$kinds))) how$kinds[[label]] <- kinds_by_name("text")
-  columns <- read_piece(at, how)$columns
-  na <- names(columns)[vapply(columns, is_text_vector, TRUE) & kinds[names(columns)] != "text"]
-  columns[na] <- rep(list(rep(NA, at$n)), length(na))
-  new_ledger(columns, basename(at$path), at$n, at$path)
+  ledger <- new_ledger(list(), basename(at$path), at$n, at$path)
+  fetched_later(ledger, function(names) {
+    columns <- read_piece(at, how, names)$columns
+    lapply(stats::setNames(nm = names), function(name) as_kind_of_whole(columns[[name]], kinds[[name]], at$n))
+  }, kinds)
+}
+
+# NA alone, or nothing, in a part of a column of another kind.
+as_kind_of_whole <- function(column, kind, n) {
+  if (kind == "empty" || kind_of(column) == kind) return(column)
+  nothing_of(switch(kind, double = "number", logical = "yes/no", kind), n)
 }

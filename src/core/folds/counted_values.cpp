@@ -10,7 +10,8 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t slots = std::size_t{1} << 14, smallest_batch = std::size_t{1} << 18;
+constexpr std::size_t slots = std::size_t{1} << 14, batch = std::size_t{1} << 18;
+constexpr std::size_t most_runs = 12;  // in memory
 constexpr std::size_t piece_values = std::size_t{1} << 14;
 constexpr std::uint32_t most_times = std::numeric_limits<std::uint32_t>::max();
 
@@ -19,6 +20,40 @@ bool before(const CountedValue& a, const CountedValue& b) {
 }
 
 bool same(const CountedValue& a, const CountedValue& b) { return a.group == b.group && a.key == b.key; }
+
+constexpr int digit_bits = 11, key_digits = 6, all_digits = key_digits + 3;
+constexpr std::uint32_t digit_mask = (1u << digit_bits) - 1;
+
+std::uint32_t digit_of(const CountedValue& value, int digit) {
+  const bool of_key = digit < key_digits;
+  const std::uint64_t bits = of_key ? value.key : static_cast<std::uint32_t>(value.group);
+  return static_cast<std::uint32_t>(bits >> digit_bits * (of_key ? digit : digit - key_digits)) & digit_mask;
+}
+
+// In order of groups and values, digit after digit from the lowest; a digit that is the same in all is passed over.
+void sort_values(std::vector<CountedValue>& values) {
+  if (std::is_sorted(values.begin(), values.end(), before)) return;
+  const std::size_t n = values.size();
+  if (n < 2048) return std::sort(values.begin(), values.end(), before);
+  std::vector<std::size_t> counts(all_digits << digit_bits, 0);
+  for (const CountedValue& value : values) {
+    for (int d = 0; d < all_digits; ++d) ++counts[static_cast<std::size_t>(d) << digit_bits | digit_of(value, d)];
+  }
+  std::vector<CountedValue> other(n);
+  for (int d = 0; d < all_digits; ++d) {
+    check_stop();
+    std::size_t* at = counts.data() + (static_cast<std::size_t>(d) << digit_bits);
+    if (at[digit_of(values[0], d)] == n) continue;
+    std::size_t sum = 0;
+    for (std::size_t k = 0; k <= digit_mask; ++k) {
+      const std::size_t count = at[k];
+      at[k] = sum;
+      sum += count;
+    }
+    for (const CountedValue& value : values) other[at[digit_of(value, d)]++] = value;
+    values.swap(other);
+  }
+}
 
 // Puts a value behind others, to the last one if that is the same.
 void put(std::vector<CountedValue>& values, const CountedValue& value) {
@@ -35,7 +70,7 @@ CountedValues::CountedValues() = default;
 
 void CountedValues::add(const CountedValue& value) {
   fresh_.push_back(value);
-  if (fresh_.size() >= std::max(smallest_batch, sorted_.size() / 2)) settle();
+  if (fresh_.size() >= batch) settle();
 }
 
 // Few different values are counted in a small table; where it does not help, they go by it for a while.
@@ -70,44 +105,74 @@ void CountedValues::empty_slots() const {
     if (slot.times > 0) fresh_.push_back(slot);
     slot.times = 0;
   }
-  if (fresh_.size() >= std::max(smallest_batch, sorted_.size() / 2)) settle();
 }
 
+// What is not in order yet becomes a run of its own.
 void CountedValues::settle() const {
   empty_slots();
   if (fresh_.empty()) return;
-  std::sort(fresh_.begin(), fresh_.end(), asking(before));
-  std::vector<CountedValue> all;
-  all.reserve(sorted_.size() + fresh_.size());
-  auto a = sorted_.begin();
-  for (const CountedValue& value : fresh_) {
-    while (a != sorted_.end() && !before(value, *a)) put(all, *a++);
-    put(all, value);
-  }
-  while (a != sorted_.end()) put(all, *a++);
-  sorted_.swap(all);
+  sort_values(fresh_);
+  std::vector<CountedValue> sorted;
+  sorted.reserve(fresh_.size());
+  for (const CountedValue& value : fresh_) put(sorted, value);
   fresh_.clear();
-  if (is_to_spill()) spill();
+  keep(std::move(sorted));
 }
 
-bool CountedValues::is_to_spill() const {
+void CountedValues::keep(std::vector<CountedValue> sorted) const {
+  if (sorted.empty()) return;
+  in_memory_ += sorted.size();
+  sorted_.push_back(std::move(sorted));
+  if (sorted_.size() > most_runs) join();
   const SpillSetting setting = spill_now();
-  return !setting.folder.empty() && sorted_.size() * sizeof(CountedValue) > setting.bytes;
+  if (!setting.folder.empty() && in_memory_ * sizeof(CountedValue) > setting.bytes) spill();
+}
+
+// The runs in memory as one; a long one is left alone while those behind it are much shorter.
+void CountedValues::join() const {
+  std::vector<CountedValue> longest;
+  const auto at = std::max_element(sorted_.begin(), sorted_.end(),
+                                   [](const auto& a, const auto& b) { return a.size() < b.size(); });
+  const bool alone = 4 * at->size() > 3 * in_memory_;
+  if (alone) {
+    longest.swap(*at);
+    sorted_.erase(at);
+  }
+  std::vector<CountedValue> all;
+  Reading reading(*this, false);
+  while (const CountedValue* value = reading.next()) put(all, *value);
+  sorted_.clear();
+  in_memory_ = all.size() + longest.size();
+  if (alone) sorted_.push_back(std::move(longest));
+  sorted_.push_back(std::move(all));
 }
 
 void CountedValues::spill() const {
-  const std::size_t bytes = sorted_.size() * sizeof(CountedValue);
-  Run run{std::make_shared<SpillFile>(spill_now().folder, bytes), sorted_.size()};
-  run.file->write(sorted_.data(), bytes);
+  std::vector<CountedValue> all;
+  Reading reading(*this, false);
+  while (const CountedValue* value = reading.next()) put(all, *value);
+  const std::size_t bytes = all.size() * sizeof(CountedValue);
+  Run run{std::make_shared<SpillFile>(spill_now().folder, bytes), all.size()};
+  run.file->write(all.data(), bytes);
   runs_.push_back(std::move(run));
-  std::vector<CountedValue>().swap(sorted_);
+  sorted_.clear();
+  in_memory_ = 0;
 }
 
 void CountedValues::merge(const CountedValues& later, MergeMap to) {
+  std::vector<CountedValue> moved;
+  const auto give = [&] {
+    sort_values(moved);
+    keep(std::move(moved));
+    moved.clear();
+  };
   later.each([&](std::int32_t group, std::uint64_t key, std::uint32_t times) {
     const auto g = static_cast<std::size_t>(group);
-    if (to.takes(g)) add({key, static_cast<std::int32_t>(to[g]), times});
+    if (!to.takes(g)) return;
+    put(moved, {key, static_cast<std::int32_t>(to[g]), times});
+    if (moved.size() == 16 * batch) give();
   });
+  give();
 }
 
 void CountedValues::recode(const std::vector<std::int32_t>& codes) {
@@ -132,8 +197,7 @@ CountedValues CountedValues::load(StateReader& from, std::size_t groups) {
   CountedValues values;
   const auto n = from.get<std::uint64_t>();
   from.need(n, 16);
-  auto& all = values.sorted_;
-  all.resize(n);
+  std::vector<CountedValue> all(n);
   for (CountedValue& value : all) value.key = from.get<std::uint64_t>();
   for (CountedValue& value : all) value.group = from.get<std::int32_t>();
   for (CountedValue& value : all) value.times = from.get_within<std::uint32_t>(1, most_times);
@@ -142,18 +206,20 @@ CountedValues CountedValues::load(StateReader& from, std::size_t groups) {
     if (group < 0 || static_cast<std::size_t>(group) >= groups) throw BadState("a group in it is none");
     if (i > 0 && before(all[i], all[i - 1])) throw BadState("its values are not in order");
   }
+  values.keep(std::move(all));
   return values;
 }
 
-CountedValues::Reading::Reading(const CountedValues& values) {
-  values.settle();
-  for (const Run& run : values.runs_) {
+CountedValues::Reading::Reading(const CountedValues& values, bool files) {
+  for (std::size_t k = 0; files && k < values.runs_.size(); ++k) {
     sources_.emplace_back();
-    sources_.back().run = &run;
+    sources_.back().run = &values.runs_[k];
   }
-  sources_.emplace_back();
-  sources_.back().at = values.sorted_.data();
-  sources_.back().end = values.sorted_.data() + values.sorted_.size();
+  for (const auto& run : values.sorted_) {
+    sources_.emplace_back();
+    sources_.back().at = run.data();
+    sources_.back().end = run.data() + run.size();
+  }
   for (std::size_t k = 0; k < sources_.size(); ++k) put_back(k);
 }
 

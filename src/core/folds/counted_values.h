@@ -30,6 +30,7 @@ class CountedValues {
   // visit(group, key, times) in order; the same value may come several times, one after another.
   template <typename Visit>
   void each(const Visit& visit) const {
+    settle();
     Reading reading(*this);
     while (const CountedValue* value = reading.next()) visit(value->group, value->key, value->times);
   }
@@ -41,14 +42,15 @@ class CountedValues {
   };
   // Values from one run, a piece at a time.
   struct Source {
-    const Run* run = nullptr;  // null: those in memory
+    const Run* run = nullptr;  // null: one in memory
     std::vector<CountedValue> piece;
     const CountedValue *at = nullptr, *end = nullptr;
     std::size_t read = 0;
   };
   class Reading {
    public:
-    explicit Reading(const CountedValues& values);
+    // `files`: those in files as well as those in memory.
+    explicit Reading(const CountedValues& values, bool files = true);
     const CountedValue* next();
 
    private:
@@ -62,12 +64,15 @@ class CountedValues {
 
   void settle() const;
   void empty_slots() const;
+  void keep(std::vector<CountedValue> sorted) const;
+  void join() const;
   void spill() const;
-  bool is_to_spill() const;
 
   mutable std::vector<CountedValue> slots_;  // counted on the way while few values come again and again
   mutable std::size_t used_ = 0, hits_ = 0, direct_ = 0;
-  mutable std::vector<CountedValue> fresh_, sorted_;
+  mutable std::vector<CountedValue> fresh_;
+  mutable std::vector<std::vector<CountedValue>> sorted_;  // runs in memory
+  mutable std::size_t in_memory_ = 0;                      // values in them
   mutable std::vector<Run> runs_;
 };
 
