@@ -6,7 +6,8 @@
 #' @section Options:
 #' `idleledger.threads` is the number of threads that the core works with; by default all cores, up to
 #' 8. It changes no figure. Ctrl-C stops long work within a second; in a terminal, work that takes
-#' longer than two seconds shows how far it is.
+#' longer than two seconds shows how far it is. `idleledger.memory`, such as `"2GB"`, is the memory that a draw-up may
+#' take, and `idleledger.spill_folder` where what does not fit it goes: see [parts].
 #'
 #' @section Where to begin:
 #' With your own table, or with `demo_table("tolls", as = "path")`:

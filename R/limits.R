@@ -20,6 +20,9 @@
 #' together may have, if it goes neither by totals nor by ends, to be worked again in all of them. `most_to_compare`
 #' (1 million): entries among which exact copies are looked for. `most_spellings` (100,000): values of a key that
 #' are compared by spelling.
+#' `most_entries_again` (200,000): entries of lines that are drawn up anew to prove a page that was worked in parts.
+#' @section What is tried again:
+#' `most_tries` (3): how often a part of a ledger is given to a worker.
 #' @section What is worth a note:
 #' `large_part` (0.25): the part of a total that one entry may make without a note. `fewest_to_judge`
 #' (20): values below which signs and weights are not judged.
@@ -38,7 +41,8 @@ limits <- list(
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
   most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
-    most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25, most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
+  most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25,
+  most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 
 limit <- function(name) {

@@ -104,7 +104,7 @@ told_of_postings <- function(connection, brief, postings) {
   own <- part_without_entries(brief)
   told <- lapply(seq_len(nrow(postings)), function(k) told_read(postings[k, ], own))
   states <- states_of_postings(connection, brief, postings$posting)
-  list(parts = c(list(own), told), states = states_together(c(states, list(own$states))))
+  list(parts = c(list(own), told), states = states_together(if (length(states)) states else list(own$states)))
 }
 
 states_of_postings <- function(connection, brief, wanted) {

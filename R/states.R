@@ -55,20 +55,25 @@ states_together <- function(all) {
     attr(one, "other") <- NULL
     one$kept <- Map(function(mine, other) stacked_kept(mine, other, to), one$kept, all[[k]]$kept)
   }
-  first <- match(seq_len(n), place)
+  first <- attr(place, "first")
   one$keys <- lapply(keys, pick_rows, rows = first)
   one$n <- n
   one["at"] <- list(NULL)
   one
 }
 
-# Groups of the first keep their numbers, and those that it has not come behind them.
+# Groups of the first keep their numbers, and those that it has not come behind them; `first` is a row of each.
 places_in_first <- function(keys, sizes) {
-  if (length(keys) == 0) return(rep(1L, sum(sizes)))
-  number <- core_group_numbers(core_group(unname(keys), sum(sizes)))
-  known <- number[seq_len(sizes[1])]
-  fresh <- setdiff(unique(number), known)
-  match(number, c(known, fresh))
+  if (length(keys) == 0) return(structure(rep(1L, sum(sizes)), first = 1L[sum(sizes) > 0]))
+  groups <- core_group(unname(keys), sum(sizes))
+  number <- core_group_numbers(groups)
+  place <- integer(core_group_facts(groups)$size)
+  place[number[seq_len(sizes[1])]] <- seq_len(sizes[1])
+  fresh <- which(place == 0L)
+  place[fresh] <- sizes[1] + seq_along(fresh)
+  first <- integer(length(place))
+  first[place] <- core_group_facts(groups)$first
+  structure(place[number], first = first)
 }
 
 # Texts of both get the codes of one list of texts; the other is left as `other`, with its codes changed.
