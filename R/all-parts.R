@@ -40,7 +40,8 @@ all_parts <- function(brief, aside, partners) {
 
 # In this process, or by the workers that future::plan() says; gives how it was.
 work_parts <- function(brief, aside, partners, take) {
-  workers <- if (aside) 1 else workers_planned()
+  here <- aside || isTRUE(room_of("source", brief$source$opened_as)$here_only)
+  workers <- if (here) 1 else workers_planned()
   if (workers == 1) {
     for (k in seq_len(number_of_parts(brief$source))) {
       take_breath()

@@ -3,8 +3,8 @@
 
 book_tables <- c(
   idle_book = "name TEXT PRIMARY KEY, value TEXT NOT NULL",
-  idle_postings = paste("posting INTEGER PRIMARY KEY, name TEXT NOT NULL, posted_at TEXT NOT NULL, source TEXT NOT NULL,",
-    "print TEXT NOT NULL, entries DOUBLE PRECISION NOT NULL, used DOUBLE PRECISION NOT NULL,",
+  idle_postings = paste("posting INTEGER PRIMARY KEY, name TEXT NOT NULL, posted_at TEXT NOT NULL,",
+    "source TEXT NOT NULL, print TEXT NOT NULL, entries DOUBLE PRECISION NOT NULL, used DOUBLE PRECISION NOT NULL,",
     "lines DOUBLE PRECISION NOT NULL, withdrawn_at TEXT, told TEXT NOT NULL, seal TEXT NOT NULL"),
   idle_states = paste("kind TEXT NOT NULL, number INTEGER NOT NULL, postings TEXT NOT NULL, lines DOUBLE PRECISION NOT",
     "NULL, columns BYTES NOT NULL, sums BYTES NOT NULL, PRIMARY KEY (kind, number)")

@@ -1,8 +1,8 @@
 #' Books: pages that are kept summed
 #'
 #' A page that is asked for every day need not read all entries every day. A book keeps the states of a page's figures
-#' in one file; `post()` adds a part of the entries to it, and nothing that was posted before is read again. Drawn up, the
-#' page is to the last bit what it would be of all parts at once.
+#' in one file; `post()` adds a part of the entries to it, and nothing that was posted before is read again. Drawn
+#' up, the page is to the last bit what it would be of all parts at once.
 #'
 #' @param path The path of the book's file, which ends in `.book`, `.sqlite` or `.db`; or a connection made by
 #'   `DBI::dbConnect()`, in whose database the book is kept.
@@ -19,13 +19,14 @@
 #' @return `open_book()` a book, of class `idle_book`; `post()` and `withdraw()` the same book, unseen; `postings()` a
 #'   data frame with one row a posting: its number, name, when it was posted (UTC), from what, how many entries it
 #'   had, how many of them were used, in how many lines, and when it was withdrawn.
-#' @section What takes a book: `draw_up(book)`, `draw_up(book, as_of = )` with a day, a moment or the number of the last
-#'   posting that counts; `tie_out(book)`, and `tie_out(book, against = all_entries)`, which draws the page up from the
-#'   entries at once and compares every cell; `chart()`, `report()`, `write_statement()`; and `brief(book, ...)`, a page
-#'   drawn up from the book's page.
-#' @section What holds: A part that was posted already, by the fingerprint of its columns, is refused. Each posting keeps
-#'   its own states, so it can be withdrawn. A posting is one transaction of the database: ended at any moment, it has
-#'   been made or not. Several processes may post at once, and wait for each other. States carry checksums.
+#' @section What takes a book: `draw_up(book)`, `draw_up(book, as_of = )` with a day, a moment or the number of
+#'   the last posting that counts; `tie_out(book)`, and `tie_out(book, against = all_entries)`, which draws the
+#'   page up from the entries at once and compares every cell; `chart()`, `report()`, `write_statement()`; and
+#'   `brief(book, ...)`, a page drawn up from the book's page.
+#' @section What holds: A part that was posted already, by the fingerprint of its columns, is refused. Each
+#'   posting keeps its own states, so it can be withdrawn. A posting is one transaction of the database: ended at
+#'   any moment, it has been made or not. Several processes may post at once, and wait for each other. States
+#'   carry checksums.
 #' @section Errors: `idle_bad_book` (a file that is no book, or cannot be used), `idle_bad_state` (a state that is
 #'   damaged), `idle_no_file`, `idle_posted_already`, `idle_other_shape` (entries without a column of the page, or
 #'   with one of another kind), `idle_bad_argument` (a page that cannot be kept, and why; a posting that there is
@@ -58,7 +59,8 @@ open_book <- function(path, page = NULL, tables = list()) {
 
 path_of_book <- function(path, may_be_new) {
   if (!is_one_text(path) || !grepl("[.](book|sqlite|db)$", path)) stop_idle(
-    "bad_argument", sprintf("%s is no name for a book.", value_text(path)[1]), "It ends in .book, such as receipts.book."
+    "bad_argument", sprintf("%s is no name for a book.", value_text(path)[1]),
+    "It ends in .book, such as receipts.book."
   )
   if (!file.exists(path)) {
     if (!may_be_new) stop_no_file(path)
@@ -122,8 +124,7 @@ opened_book <- function(book, tables = list()) {
     "bad_book", sprintf("%s is of format %s, and this version knows %s.", book_name(book), facts$format, book_format),
     "Open it with the version of idleledger that wrote it, or a newer one."
   )
-  bytes <- as.raw(strtoi(substring(facts$columns, seq(1, nchar(facts$columns), 2), seq(2, nchar(facts$columns), 2)), 16L))
-  columns <- readable_states(columns_read_back(bytes), book_name(book))
+  columns <- readable_states(columns_read_back(bytes_of_digits(facts$columns)), book_name(book))
   ledger <- ledger_of_book(book, columns, facts$name)
   lines <- strsplit(facts$page, "\n", fixed = TRUE)[[1]]
   where <- places_in(lines, book_name(book))
@@ -135,6 +136,11 @@ opened_book <- function(book, tables = list()) {
   book$brief <- brief
   book$facts <- facts[c("name", "made_at", "made_by")]
   book
+}
+
+bytes_of_digits <- function(text) {
+  at <- seq(1, nchar(text), 2)
+  as.raw(strtoi(substring(text, at, at + 1), 16L))
 }
 
 # The first table that stands in no file is the book's own.
@@ -171,9 +177,6 @@ post <- function(book, entries, name = NULL) {
 }
 
 post_ledger <- function(book, source, name = NULL) {
-  if (!inherits(source, "idle_ledger") || !is.null(source$in_book)) stop_idle(
-    "bad_argument", "post() takes entries: a data frame, a file or a ledger."
-  )
   source <- fitted_to_page(source, book)
   name <- if (is.null(name)) name_of(source) else name
   if (!is_one_text(name) || is.na(name) || !nzchar(name)) stop_idle("bad_argument", "name is one text.")

@@ -174,8 +174,9 @@ merged_figure <- function(node, c, routes, rows, n) {
     counts <- rowsum(of("filled")[!is.na(line)], line[!is.na(line)])
     return(replace(integer(n), as.integer(rownames(counts)), as.integer(counts)))
   }
-  values <- if (answer %in% c("sum", "mean")) c(of("sum"), of("rest")) else of(answer)
-  at <- if (answer %in% c("sum", "mean")) c(line, as.integer(rests)) else line
+  adds_up <- !is.null(room_of("figure", node$fn)$of_totals)
+  values <- if (adds_up) c(of("sum"), of("rest")) else of(answer)
+  at <- if (adds_up) c(line, as.integer(rests)) else line
   times <- c(of("filled"), rep(0, length(values) - length(line)))
   route <- core_second_route(list(at), length(at), list(list(values = as.double(values), condition = NULL,
     times = as.double(times))))
@@ -215,8 +216,8 @@ check_some_lines <- function(drawn) {
   checks <- owed_without_rules(page)
   bad <- Filter(function(check) check$status == "differs", checks)
   apart <- lines_against_lines(drawn, own[fits], page)
-  sentence <- sprintf("Recomputed: %s of %s drawn up anew from %s and proved by the second route", big_mark(length(fits)),
-    count_of(length(own), "line"), entry_count(page$entries$n))
+  sentence <- sprintf("Recomputed: %s of %s drawn up anew from %s and proved by the second route",
+    big_mark(length(fits)), count_of(length(own), "line"), entry_count(page$entries$n))
   if (length(bad)) return(a_check("recomputed", FALSE, sprintf("%s: %s", sentence, bad[[1]]$sentence)))
   a_check("recomputed", length(apart) == 0, if (length(apart) == 0) sprintf("%s, equal to the last bit.", sentence) else
     sprintf("%s; `%s` differs in %s.", sentence, names(apart)[1], said_line(drawn, own[fits][apart[1]])))

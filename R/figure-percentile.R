@@ -35,7 +35,8 @@ part_asked <- function(node) node$args$p$value
 
 room("median", "figure",
   args = alist(x = ), takes = list(), additive = FALSE, gives = quantile_kind, ready = number_or_moment,
-  fold = quantile_fold(half), counted = counted_quantile(half), slide = quantile_slide(half), again = quantile_again(half), words = "the median of {x}",
+  fold = quantile_fold(half), counted = counted_quantile(half), slide = quantile_slide(half),
+  again = quantile_again(half), words = "the median of {x}",
   picks = TRUE, averages = TRUE,
   in_columns = function(x, line, n, node, weight) quantile_in_columns(x, line, n, 0.5), exact = NULL,
   by_hand = function(x, value, node) middle_of(x, 0.5, value)
@@ -54,7 +55,8 @@ room("percentile", "figure",
     }
     number_or_moment(args, ctx)
   },
-  fold = quantile_fold(part_asked), counted = counted_quantile(part_asked), slide = quantile_slide(part_asked), again = quantile_again(part_asked),
+  fold = quantile_fold(part_asked), counted = counted_quantile(part_asked), slide = quantile_slide(part_asked),
+  again = quantile_again(part_asked),
   picks = TRUE, averages = TRUE,
   in_columns = function(x, line, n, node, weight) quantile_in_columns(x, line, n, part_asked(node)),
   exact = NULL,

@@ -61,7 +61,8 @@ folder_to_put_by <- function(bytes) {
   home <- spill_folder()
   free <- core_free_space(home)
   if (free < bytes) stop_idle(
-    "too_large", sprintf("%s has %s left, and about %s are to be put by there.", home, size_said(free), size_said(bytes)),
+    "too_large", sprintf("%s has %s left, and about %s are to be put by there.", home, size_said(free),
+      size_said(bytes)),
     "Make room, or name another folder: options(idleledger.spill_folder = )."
   )
   folder <- new.env(parent = emptyenv())

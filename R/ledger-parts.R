@@ -66,8 +66,8 @@ check_fits_memory <- function(source, names, why = NULL) {
       "%s of %s take about %s, and idleledger.memory allows %s.", count_of(length(names), "column"), name_of(source),
       size_said(bytes), size_said(memory_allowed())
     ),
-    paste0("This needs all entries at once", if (!is.null(why)) sprintf(": %s", why), ". Pages with `lines` are worked ",
-      "part by part where each entry can be worked by itself; or raise options(idleledger.memory = ).")
+    paste0("This needs all entries at once", if (!is.null(why)) sprintf(": %s", why), ". Pages with `lines` are ",
+      "worked part by part where each entry can be worked by itself; or raise options(idleledger.memory = ).")
   )
 }
 

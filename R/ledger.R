@@ -76,7 +76,8 @@ ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kind
 }
 
 room("ledger", "source", place = 0,
-  opens = function(source) inherits(source, "idle_ledger"), open = function(source, how) cut_again(source, how$in_parts),
+  opens = function(source) inherits(source, "idle_ledger"),
+  open = function(source, how) cut_again(source, how$in_parts),
   again = NULL, seal = NULL
 )
 

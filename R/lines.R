@@ -6,8 +6,8 @@ new_lines <- function(n) {
     grain = "entries", n = n, keys = NULL, key_vectors = NULL, columns = list(), groups = NULL, line_group = NULL,
     group_entries = NULL, figures = NULL, not_additive = NULL, beside = NULL, level_tables = NULL, levels = list(),
     level = NULL, level_keys = NULL, line_kind = NULL, summed_over = NULL, footing = NULL, shown = NULL, hidden = 0,
-    display = NULL, others_per = NULL, others_of_entry = NULL, others_of_group = NULL, gathered = 0, numbers = new_memo(),
-    kept_figures = NULL
+    display = NULL, others_per = NULL, others_of_entry = NULL, others_of_group = NULL, gathered = 0,
+    numbers = new_memo(), kept_figures = NULL
   )
 }
 

@@ -29,8 +29,8 @@ notes_together <- function(here, parts) {
 }
 
 number_in_note <- "(?<![[:alnum:].#-])[0-9]+(,[0-9]{3})*(?![[:alnum:]-]|[.][0-9])"
-of_one <- c(" copy " = " copies ", " entry " = " entries ", " value " = " values ", " line " = " lines ", " is " = " are ",
-  " was " = " were ", " ties " = " tie ", " has " = " have ", " it " = " they ")
+of_one <- c(" copy " = " copies ", " entry " = " entries ", " value " = " values ", " line " = " lines ",
+  " is " = " are ", " was " = " were ", " ties " = " tie ", " has " = " have ", " it " = " they ")
 
 # The note with a sign in place of its numbers, and in the words of several.
 form_of_note <- function(note) {

@@ -54,7 +54,8 @@ told_of_part <- function(drawn, part) {
   keys <- room_of("section", "lines")$keys_of(drawn, brief$checked$lines)
   groups <- core_group(unname(keys), drawn$entries$n)
   first <- pick_rows_of_groups(keys, groups)
-  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, places_among_all(drawn, part))
+  place_of <- places_among_all(drawn, part)
+  states <- states_of_groups(nodes_of_figures(brief), groups, entries_table(drawn), first, place_of)
   workings <- c(drawn$page$workings, list(list(
     section = "lines", rows_in = drawn$entries$n, rows_out = states$n, method = core_group_facts(groups)$method,
     seconds = proc.time()[["elapsed"]] - began

@@ -3,7 +3,8 @@
 notes_of_partners <- function(drawn, done) {
   part <- done$part
   notes <- c(
-    note_of_the_alone(done), if (is.null(drawn$brief$source$rows_before)) note_of_the_lonely(done), note_of_repeats(drawn, done), near_misses(part, done$met),
+    note_of_the_alone(done), if (is.null(drawn$brief$source$rows_before)) note_of_the_lonely(done),
+    note_of_repeats(drawn, done), near_misses(part, done$met),
     note_of_the_large(done)
   )
   if (length(notes)) sprintf("prepare: %s", sub("[.]$", "", notes))

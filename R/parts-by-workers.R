@@ -44,8 +44,8 @@ parts_by_workers <- function(brief, workers, take) {
 send_part <- function(brief, k) {
   sent <- list(brief = brief_to_send(brief, k), k = k, options = options_to_send())
   tryCatch(
-    future::future(idleledger_part(sent), globals = list(sent = sent, idleledger_part = work_sent_part), packages = NULL,
-      seed = NULL, stdout = FALSE),
+    future::future(idleledger_part(sent), globals = list(sent = sent, idleledger_part = work_sent_part),
+      packages = NULL, seed = NULL, stdout = FALSE),
     error = function(e) structure(list(error = conditionMessage(e)), class = "idle_not_sent")
   )
 }
@@ -68,7 +68,7 @@ options_to_send <- function() {
 
 # In the worker: the part's page is worked, and its states are made bytes. An error goes back as its text.
 work_sent_part <- function(sent) {
-  if (!requireNamespace("idleledger", quietly = TRUE)) return(list(error = "the package idleledger is not installed there"))
+  if (!requireNamespace("idleledger", quietly = TRUE)) return(list(error = "idleledger is not installed there"))
   asNamespace("idleledger")$answer_with_part(sent)
 }
 environment(work_sent_part) <- baseenv()
@@ -83,7 +83,9 @@ answer_with_part <- function(sent) {
   }, error = function(e) list(error = conditionMessage(e), ours = inherits(e, "idle_error")))
 }
 
-is_back <- function(future) inherits(future, "idle_not_sent") || tryCatch(future::resolved(future), error = function(e) TRUE)
+is_back <- function(future) {
+  inherits(future, "idle_not_sent") || tryCatch(future::resolved(future), error = function(e) TRUE)
+}
 
 answer_of_worker <- function(future) {
   if (inherits(future, "idle_not_sent")) return(list(error = future$error))
@@ -102,7 +104,8 @@ last_try_here <- function(brief, k, tries, answer) {
 stop_part_failed <- function(brief, k, tries, why) {
   stop_idle(
     "part_failed", sprintf("Part %s of %s (%s) failed %s: %s", big_mark(k), name_of(brief$source),
-      place_of_part(brief$source$in_parts$at[[k]]), if (tries == 1) "once" else sprintf("%d times", tries), clean_lines(why)),
+      place_of_part(brief$source$in_parts$at[[k]]), if (tries == 1) "once" else sprintf("%d times", tries),
+      clean_lines(why)),
     "Nothing was drawn up. Without workers, future::plan(\"sequential\"), the error can be looked at here.", part = k
   )
 }

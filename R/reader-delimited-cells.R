@@ -73,7 +73,9 @@ read_kinds <- function(file, names, how, name, wanted = NULL) {
   }
   columns <- stats::setNames(read$columns, names)
   at <- guessed != "skip"
-  settled <- lapply(names[at], function(label) settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name))
+  settled <- lapply(names[at], function(label) {
+    settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name)
+  })
   notes <- c(na_notes(read, names), stats::setNames(lapply(settled, `[[`, "note"), names[at]))
   list(columns = stats::setNames(lapply(settled, `[[`, "column"), names[at]), notes = Filter(Negate(is.null), notes),
     forms = read$forms)

@@ -46,9 +46,10 @@ open_piece <- function(at) {
 }
 
 read_piece <- function(at, how, wanted = NULL) {
-  before <- at$piece$before
-  tryCatch(read_kinds(open_piece(at), at$piece$names, how, basename(at$path), wanted), idle_bad_cell = function(e) stop_idle(
-    "bad_cell", note_in_ledger(e$said[1], function(row) row + before), e$said[-1], row = e$row + before, column = e$column
+  moved <- function(row) row + at$piece$before
+  read <- function() read_kinds(open_piece(at), at$piece$names, how, basename(at$path), wanted)
+  tryCatch(read(), idle_bad_cell = function(e) stop_idle(
+    "bad_cell", note_in_ledger(e$said[1], moved), e$said[-1], row = moved(e$row), column = e$column
   ))
 }
 
@@ -92,12 +93,8 @@ piece_of_delimited <- function(at, how, kinds) {
   ledger <- new_ledger(list(), basename(at$path), at$n, at$path)
   fetched_later(ledger, function(names) {
     columns <- read_piece(at, how, names)$columns
-    lapply(stats::setNames(nm = names), function(name) as_kind_of_whole(columns[[name]], kinds[[name]], at$n))
+    lapply(stats::setNames(nm = names), function(name) {
+      as_kind_of_whole(columns[[name]], kinds[[name]], at$n, sprintf("%s, column `%s`", basename(at$path), name))
+    })
   }, kinds)
-}
-
-# NA alone, or nothing, in a part of a column of another kind.
-as_kind_of_whole <- function(column, kind, n) {
-  if (kind == "empty" || kind_of(column) == kind) return(column)
-  nothing_of(switch(kind, double = "number", logical = "yes/no", kind), n)
 }

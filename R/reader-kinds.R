@@ -68,3 +68,16 @@ mixes_forms <- function(texts, kind) {
     TRUE)
   length(unique(form)) > 1
 }
+
+# NA alone, or nothing, in a part of a column of another kind.
+as_kind_of_whole <- function(column, kind, n, where) {
+  own <- kind_of(column)
+  if (kind == "empty" || own == kind) return(column)
+  if (kind == "double" && own == "integer") return(as.double(column))
+  nothing <- own == "empty" || all_missing(column) || is_text_vector(column) && all(texts_of(column) == "NA")
+  if (nothing) return(nothing_of(switch(kind, double = "number", logical = "yes/no", kind), n))
+  stop_idle(
+    "other_shape", sprintf("%s is %s in some parts and %s in others.", where, a_kind(kind), a_kind(own)),
+    "Say its kind, or cast it to one type."
+  )
+}

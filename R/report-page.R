@@ -5,7 +5,9 @@ report_page <- function(statement, checks, id, level, chart, printed, folder) {
   drawn <- work_brief_at_once(facts$brief)
   tags <- htmltools::tags
   cells <- page_cells(statement)
-  data <- if (!printed && !is_states(drawn$lines$groups)) report_data(drawn, statement, cells, limit("most_report_entries"), limit("most_report_proofs"))
+  data <- if (!printed && !is_states(drawn$lines$groups)) report_data(
+    drawn, statement, cells, limit("most_report_entries"), limit("most_report_proofs")
+  )
   fold <- function(name, ..., open = FALSE) report_fold(id, name, level + 1, ..., open = open || printed)
   tags$article(
     class = "page", id = id, `aria-labelledby` = paste0(id, "-title"),

@@ -11,7 +11,12 @@ room("connection", "source", place = 5,
     source$columns <- columns_in_hand(source, names(source$kinds))
     seal_of_table(source)
   },
-  for_page = function(source, brief, aside) if (is.null(source$fetch)) NULL else asked_for_page(source, brief, aside)
+  part = function(source, at) part_of_connection(source, at), here_only = TRUE,
+  for_page = function(source, brief, aside) {
+    if (!is.null(source$rows_before)) columns_in_hand(source, columns_of_page(brief))
+    if (is.null(source$fetch) || !is.null(source$rows_before) || is_in_parts(source)) return(NULL)
+    asked_for_page(source, brief, aside)
+  }
 )
 
 table_of_connection <- function(connection, how) {
@@ -20,15 +25,18 @@ table_of_connection <- function(connection, how) {
     stop_idle("bad_argument", "The connection is closed.", "Open it again with DBI::dbConnect().")
   }
   query <- query_for(connection, if (is.null(how$table)) how$name else how$table)
+  in_parts <- !is.null(check_parts_asked(how$in_parts)) && !isFALSE(how$in_parts)
   if (inherits(connection, "PqConnection")) {
     ledger <- fetched_table(connection, query)
+  } else if (in_parts) {
+    ledger <- lite_table(connection, query)
   } else {
     read <- columns_of_query(connection, query$sql, query$name)
     ledger <- new_ledger(read$columns, query$name, read$n, notes = read$notes, column_notes = read$column_notes)
   }
   ledger$connection <- connection
   ledger$how <- how
-  ledger
+  if (in_parts) connection_in_parts(ledger, rows_of_part(how$in_parts, ledger$n)) else ledger
 }
 
 # A SELECT as it stands, or the whole of a table that is there.
@@ -45,24 +53,6 @@ query_for <- function(connection, asked) {
     "no_file", sprintf("The database has no table `%s`.", asked), meant(asked, tables, "tables")
   )
   list(sql = paste("SELECT * FROM", DBI::dbQuoteIdentifier(connection, asked)), name = asked)
-}
-
-# All at once
-# -------------------------------------------------------------------------------------------------------------
-
-columns_of_query <- function(connection, sql, name) {
-  frame <- withCallingHandlers(
-    readable(name, DBI::dbGetQuery(connection, sql)),
-    warning = function(w) {
-      if (grepl("mixed type", conditionMessage(w))) stop_idle(
-        "bad_column", sprintf("%s: %s.", name, sub(",.*", "", conditionMessage(w))),
-        "Cast the column to one type in a SELECT."
-      )
-    }
-  )
-  check_column_names(names(frame), name)
-  held <- Map(function(column, label) hold_column(column, label, name), as.list(frame), names(frame))
-  list(columns = lapply(held, `[[`, "column"), n = nrow(frame), notes = unlist(lapply(held, `[[`, "note")))
 }
 
 # What a page needs
@@ -121,13 +111,7 @@ rows_of_table <- function(connection, ledger, names, where = NULL) {
   sql <- sprintf("SELECT %s FROM (%s\n) AS t%s", toString(parts), ledger$query$sql, if (is.null(where)) "" else
     paste(" WHERE", where))
   frame <- readable(ledger$name, DBI::dbGetQuery(connection, sql))
-  columns <- lapply(stats::setNames(nm = names), function(label) {
-    column <- hold_column(frame[[label]], label, ledger$name)$column
-    if (label %in% ledger$query$decimals && ledger$kinds[[label]] == "double") return(core_strict_values(column,
-      "number"))
-    column
-  })
-  list(columns = columns, n = nrow(frame))
+  list(columns = held_from_server(ledger, frame, names), n = nrow(frame))
 }
 
 # The same ledger, which fetches columns more when they are asked for, of all rows or those that meet a condition.

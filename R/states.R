@@ -13,8 +13,8 @@ states_of_groups <- function(nodes, groups, entries, keys, place_of) {
   palettes <- Filter(Negate(is.null), lapply(feeds, function(feed) palette_of(feed$values)))
   states <- list(
     n = core_group_facts(groups)$size, keys = keys, sums = core_or_stop(core_states(groups, unname(feeds))),
-    feeds = lapply(feeds, `[[`, "folds"), like = lapply(feeds, function(feed) pick_rows(feed$values, integer())), palettes = palettes,
-    kept = kept_entries(nodes, groups, entries, place_of), at = NULL
+    feeds = lapply(feeds, `[[`, "folds"), like = lapply(feeds, function(feed) pick_rows(feed$values, integer())),
+    palettes = palettes, kept = kept_entries(nodes, groups, entries, place_of), at = NULL
   )
   structure(states, class = "idle_states")
 }
@@ -70,7 +70,7 @@ places_in_first <- function(keys, sizes) {
   place <- integer(core_group_facts(groups)$size)
   place[number[seq_len(sizes[1])]] <- seq_len(sizes[1])
   fresh <- which(place == 0L)
-  place[fresh] <- sizes[1] + seq_along(fresh)
+  place[fresh] <- as.integer(sizes[1]) + seq_along(fresh)
   first <- integer(length(place))
   first[place] <- core_group_facts(groups)$first
   structure(place[number], first = first)

@@ -6,7 +6,9 @@ book_entries <- function(n, seed, customers = 1e6) {
   data.frame(customer = as.double(sample.int(customers, n, TRUE)), amount = round(rlnorm(n, 3, 1), 2))
 }
 
-page_of_book <- function(table) brief(table, lines = customer, figures = c(n = count(), s = sum(amount), m = mean(amount)))
+page_of_book <- function(table) {
+  brief(table, lines = customer, figures = c(n = count(), s = sum(amount), m = mean(amount)))
+}
 
 million <- data.frame(customer = as.double(1:1e6), amount = round(rlnorm(1e6, 3, 1), 2))
 groups <- ours$core_group(list(million$customer), 1e6)

@@ -5,17 +5,21 @@ whole <- function(ledger) lapply(as.data.frame(ledger), as.vector)
 random_cell <- function(kind, seed) {
   withr::with_seed(seed, switch(kind,
     number = sample(c("1", "-2.5", "1e3", "", "NA"), 1), grouped = sample(c("1,234", "56", "7,890,123", ""), 1),
-    text = sample(c("a b", "NA", "", "007", "\u00e9lan", "x;y"), 1), quoted = sample(c("one\ntwo", "say \"so\"", ",", ""), 1),
+    text = sample(c("a b", "NA", "", "007", "\u00e9lan", "x;y"), 1),
+    quoted = sample(c("one\ntwo", "say \"so\"", ",", ""), 1),
     date = sample(c("2024-02-29", "", "NA"), 1), time = sample(c("2024-01-01 10:00:00", "2024-01-01T10:00:00Z"), 1),
-    truth = sample(c("TRUE", "FALSE", ""), 1), odd = sample(c("5", "6", "7", "x", "8"), 1, prob = c(9, 9, 9, 0.2, 9)), "NA"
+    truth = sample(c("TRUE", "FALSE", ""), 1),
+    odd = sample(c("5", "6", "7", "x", "8"), 1, prob = c(9, 9, 9, 0.2, 9)), "NA"
   ))
 }
 
 random_file <- function(n, seed, env = parent.frame()) {
-  kinds <- withr::with_seed(seed, sample(c("number", "grouped", "text", "quoted", "date", "time", "truth", "odd", "na"), 4))
+  all <- c("number", "grouped", "text", "quoted", "date", "time", "truth", "odd", "na")
+  kinds <- withr::with_seed(seed, sample(all, 4))
   end <- withr::with_seed(seed, sample(c("\n", "\r\n", "\r"), 1))
-  cells <- vapply(seq_len(4), function(k) vapply(seq_len(n), function(i) random_cell(kinds[k], 1000 * seed + 7 * i + k), ""),
-    character(n))
+  cells <- vapply(seq_len(4), function(k) {
+    vapply(seq_len(n), function(i) random_cell(kinds[k], 1000 * seed + 7 * i + k), "")
+  }, character(n))
   cells <- matrix(cells, n, 4)
   if (withr::with_seed(seed, runif(1)) < 0.3) cells[seq_len(n %/% 2), 2] <- ""
   plain <- !grepl("[,\"\n\r]", cells)
@@ -78,7 +82,8 @@ test_that("files of other formats are parts of their own", {
   for (k in 1:3) nanoparquet::write_parquet(table[30 * k - 29:0, ], file.path(folder, sprintf("p%d.parquet", k)))
   parts <- ledger(folder, in_parts = TRUE)
   expect_identical(whole(parts), whole(ledger(folder)))
-  page <- function(source) draw_up(brief(source, lines = c(word, flag), figures = c(s = sum(amount), d = max(day), m = mode(whole))))
+  page <- function(source) draw_up(brief(source, lines = c(word, flag), figures = c(
+    s = sum(amount), d = max(day), m = mode(whole))))
   expect_identical(whole(page(parts)), whole(page(ledger(folder))))
 })
 

@@ -1,0 +1,25 @@
+# What a database gives as columns of a ledger.
+
+columns_of_query <- function(connection, sql, name) {
+  frame <- withCallingHandlers(
+    readable(name, DBI::dbGetQuery(connection, sql)),
+    warning = function(w) {
+      if (grepl("mixed type", conditionMessage(w))) stop_idle(
+        "bad_column", sprintf("%s: %s.", name, sub(",.*", "", conditionMessage(w))),
+        "Cast the column to one type in a SELECT."
+      )
+    }
+  )
+  check_column_names(names(frame), name)
+  held <- Map(function(column, label) hold_column(column, label, name), as.list(frame), names(frame))
+  list(columns = lapply(held, `[[`, "column"), n = nrow(frame), notes = unlist(lapply(held, `[[`, "note")))
+}
+
+# Columns as the ledger has them: decimals come as texts and become the doubles nearest to them.
+held_from_server <- function(ledger, frame, names) {
+  lapply(stats::setNames(nm = names), function(label) {
+    column <- hold_column(frame[[label]], label, ledger$name)$column
+    decimal <- label %in% ledger$query$decimals && ledger$kinds[[label]] == "double"
+    if (decimal) core_strict_values(column, "number") else column
+  })
+}
