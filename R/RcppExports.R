@@ -173,8 +173,8 @@ core_columns_load <- function(bytes) {
     .Call(`_idleledger_core_columns_load`, bytes)
 }
 
-core_text_checksum <- function(text) {
-    .Call(`_idleledger_core_text_checksum`, text)
+core_texts_checksums <- function(texts) {
+    .Call(`_idleledger_core_texts_checksums`, texts)
 }
 
 core_second_route <- function(keys, rows, columns) {

@@ -109,8 +109,8 @@ sizes_read <- function(source) {
 
 # One account for each section and reason.
 with_account <- function(entries, account) {
-  same <- vapply(entries$accounts, function(known) identical(known[c("section", "reason")], account[c("section",
-    "reason")]), TRUE)
+  what <- c("section", "reason")
+  same <- vapply(entries$accounts, function(known) identical(known[what], account[what]), TRUE)
   if (!any(same)) return(add_account(entries, account$section, account$reason, account$n))
   at <- which(same)[1]
   entries$accounts[[at]]$n <- entries$accounts[[at]]$n + account$n

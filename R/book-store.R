@@ -91,7 +91,7 @@ put_facts <- function(connection, facts) {
 seal_of_fields <- function(fields) {
   fields <- fields[order(names(fields), method = "radix")]
   texts <- vapply(fields, function(x) if (is.na(x)) "" else if (is.numeric(x)) sprintf("%.17g", x) else x, "")
-  core_text_checksum(enc2utf8(paste(names(fields), texts, sep = "=", collapse = "\n")))
+  core_texts_checksums(enc2utf8(paste(names(fields), texts, sep = "=", collapse = "\n")))
 }
 
 # Postings without their states, in the order in which they came.
@@ -100,20 +100,25 @@ postings_in <- function(connection) {
     "SELECT posting, name, posted_at, source, print, entries, used, lines, withdrawn_at, told, seal FROM idle_postings",
     "ORDER BY posting"
   ))
-  for (k in seq_len(nrow(found))) if (!identical(found$seal[k], seal_of_posting(found[k, ]))) stop_bad_state(
-    sprintf("What is told of posting %s", found$posting[k]), "its checksum is not that of its fields"
+  wrong <- which(found$seal != seals_of_postings(found))
+  if (length(wrong)) stop_bad_state(
+    sprintf("What is told of posting %s", found$posting[wrong[1]]), "its checksum is not that of its fields"
   )
   found
 }
 
-seal_of_posting <- function(posting) {
-  fields <- as.list(posting)[setdiff(names(posting), "seal")]
-  fields$posting <- as.numeric(fields$posting)
-  seal_of_fields(fields)
+# A checksum of all fields of each posting.
+seals_of_postings <- function(postings) {
+  fields <- as.list(postings)[setdiff(names(postings), "seal")]
+  texts <- lapply(fields[order(names(fields), method = "radix")], function(x) {
+    if (is.numeric(x)) sprintf("%.17g", as.double(x)) else ifelse(is.na(x), "", enc2utf8(as.character(x)))
+  })
+  if (length(fields$posting) == 0) return(character())
+  core_texts_checksums(do.call(paste, c(unname(texts), list(sep = "\n"))))
 }
 
 put_posting <- function(connection, posting, saved) {
-  posting$seal <- seal_of_posting(posting)
+  posting$seal <- seals_of_postings(posting)
   DBI::dbAppendTable(connection, "idle_postings", as.data.frame(posting))
   put_states(connection, "posting", posting$posting, posting$posting, saved)
 }

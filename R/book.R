@@ -240,7 +240,7 @@ page_with_kinds <- function(brief, book) {
 post_told <- function(book, told, name, source) {
   brief <- book$brief
   nodes <- nodes_of_figures(brief)
-  print <- core_text_checksum(paste(c(told$entries$n_read, unlist(told$prints[order(names(told$prints))])),
+  print <- core_texts_checksums(paste(c(told$entries$n_read, unlist(told$prints[order(names(told$prints))])),
     collapse = " "))
   changing_book(book, function(connection) {
     postings <- postings_in(connection)
@@ -260,10 +260,10 @@ post_told <- function(book, told, name, source) {
   })
 }
 
-# Entries kept stand in the order of the postings.
+# Entries kept stand in the order of the postings, and of each in their own.
 numbered_states <- function(states, number) {
   states$kept <- lapply(states$kept, function(kept) {
-    kept$at <- kept$at %% 2^33 + number * 2^33
+    kept$at <- number * 2^33 + as.double(rank(kept$at, ties.method = "first"))
     kept
   })
   states
@@ -316,7 +316,7 @@ withdraw <- function(book, posting) {
     there$withdrawn_at[at] <- now_written()
     DBI::dbExecute(connection, sprintf("UPDATE idle_postings SET withdrawn_at = %s, seal = %s WHERE posting = %d",
       DBI::dbQuoteString(connection, there$withdrawn_at[at]),
-      DBI::dbQuoteString(connection, seal_of_posting(there[at, ])), as.integer(number)))
+      DBI::dbQuoteString(connection, seals_of_postings(there[at, ])), as.integer(number)))
     known <- states_in(connection)
     gone <- known$kind == "standing" & vapply(known$of, function(of) number %in% of, TRUE)
     drop_standing(connection, known$number[gone])

@@ -37,7 +37,7 @@ groups_of_node <- function(node) {
 # The same brief on a ledger whose parts have whole groups. The files are gone when nobody holds the ledger any more.
 brief_by_groups <- function(brief, by) {
   source <- brief$source
-  names <- if (length(brief$checked$prepare)) names(kinds_of(source)) else columns_of_page(brief)
+  names <- columns_looked_at(brief)
   bytes <- 1.25 * bytes_of_columns(source, c(names, names[1]))
   parts <- max(2, min(400, ceiling(bytes / (memory_allowed() / 24))))
   folder <- folder_to_put_by(bytes)
@@ -86,10 +86,12 @@ put_part_by <- function(part, names, by, parts, folder, k) {
 }
 
 put_by_errors <- function(folder, work) {
-  tryCatch(work, error = function(e) stop_idle(
-    "too_large", sprintf("Entries cannot be put by in %s: %s.", folder, sub("[.]$", "", conditionMessage(e))),
-    "Make room, or name another folder: options(idleledger.spill_folder = )."
-  ))
+  tryCatch(work, error = function(e) {
+    stop_idle(
+      "too_large", sprintf("Entries cannot be put by in %s: %s.", folder, sub("[.]$", "", conditionMessage(e))),
+      "Make room, or name another folder: options(idleledger.spill_folder = )."
+    )
+  })
 }
 
 # Texts without those that no code names, which would be written again and again.

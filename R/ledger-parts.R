@@ -71,6 +71,11 @@ check_fits_memory <- function(source, names, why = NULL) {
   )
 }
 
+# A preparation may look at any column.
+columns_looked_at <- function(brief) {
+  if (length(brief$checked$prepare)) names(kinds_of(brief$source)) else columns_of_page(brief)
+}
+
 bytes_of_columns <- function(source, names) {
   narrow <- c("text", "factor", "integer", "logical", "empty")
   size_of(source) * sum(ifelse(kinds_of(source)[names] %in% narrow, 4, 8))

@@ -48,9 +48,11 @@ open_piece <- function(at) {
 read_piece <- function(at, how, wanted = NULL) {
   moved <- function(row) row + at$piece$before
   read <- function() read_kinds(open_piece(at), at$piece$names, how, basename(at$path), wanted)
-  tryCatch(read(), idle_bad_cell = function(e) stop_idle(
-    "bad_cell", note_in_ledger(e$said[1], moved), e$said[-1], row = moved(e$row), column = e$column
-  ))
+  tryCatch(read(), idle_bad_cell = function(e) {
+    stop_idle(
+      "bad_cell", note_in_ledger(e$said[1], moved), e$said[-1], row = moved(e$row), column = e$column
+    )
+  })
 }
 
 # What the columns of a piece are by themselves; NA alone is nothing where the rest is no text.

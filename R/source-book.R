@@ -7,19 +7,23 @@ ledger_of_book <- function(book, columns, name) {
   ledger$in_book <- book
   ledger$opened_as <- "book"
   ledger$kept <- new.env(parent = emptyenv())
-  ledger$fetch <- function(names) stop_idle(
-    "bad_argument", sprintf("%s keeps the states of its page, and no entries.", book_name(book)),
-    "Ask a page of the entries: amend the brief's source, or tie_out(book, against = entries)."
-  )
+  ledger$fetch <- function(names) {
+    stop_idle(
+      "bad_argument", sprintf("%s keeps the states of its page, and no entries.", book_name(book)),
+      "Ask a page of the entries: brief(entries, ...), or tie_out(book, against = entries)."
+    )
+  }
   ledger
 }
 
 room("book", "source", place = 0.5,
   opens = function(source) inherits(source, "idle_book"),
-  open = function(source, how) stop_idle(
-    "bad_argument", "A book is no ledger: it keeps the states of a page, and no entries.",
-    "A page can be drawn up from its page: brief(book, lines = ..., figures = ...)."
-  ),
+  open = function(source, how) {
+    stop_idle(
+      "bad_argument", "A book is no ledger: it keeps the states of a page, and no entries.",
+      "A page can be drawn up from its page: brief(book, lines = ..., figures = ...)."
+    )
+  },
   drawn = function(brief, watch) work_page_of_book(brief, watch), owes = function(drawn) checks_of_book(drawn),
   print = function(source, name) {
     postings <- with_book(source$in_book, postings_in)
@@ -28,7 +32,7 @@ room("book", "source", place = 0.5,
   again = function(source) source, seal = NULL
 )
 
-print_of_postings <- function(postings) core_text_checksum(paste(postings$print, collapse = " "))
+print_of_postings <- function(postings) core_texts_checksums(paste(postings$print, collapse = " "))
 
 # Each posting's state is whole, and what stands together is what they make when taken together anew.
 checks_of_book <- function(drawn) {
@@ -102,7 +106,7 @@ moment_asked <- function(as_of) {
 # The states of these postings taken together, the largest that stand together already first; and what is told of each.
 told_of_postings <- function(connection, brief, postings) {
   own <- part_without_entries(brief)
-  told <- lapply(seq_len(nrow(postings)), function(k) told_read(postings[k, ], own))
+  told <- told_read(postings, own)
   states <- states_of_postings(connection, brief, postings$posting)
   list(parts = c(list(own), told), states = states_together(if (length(states)) states else list(own$states)))
 }
@@ -143,18 +147,20 @@ told_written <- function(told) {
   ), auto_unbox = TRUE, digits = NA))
 }
 
-told_read <- function(posting, own) {
-  found <- readable_states(jsonlite::fromJSON(posting$told, simplifyVector = FALSE),
-    sprintf("What is told of posting %d", posting$posting))
-  told <- own
-  told$part <- posting$posting
-  told$workings <- list()
-  told$prints <- list()
-  told$entries[c("n", "n_read", "n_added")] <- lapply(found$entries[c("n", "n_read", "n_added")], as.numeric)
-  told$entries$accounts <- found$accounts
-  told$page$notes <- as.character(unlist(found$notes))
-  told$page$rules <- unlist(found$rules)
-  told$page$weights <- unlist(found$weights)
-  told$tally <- found$tally
-  told
+told_read <- function(postings, own) {
+  text <- sprintf("[%s]", paste(postings$told, collapse = ","))
+  found <- readable_states(jsonlite::fromJSON(text, simplifyVector = FALSE), "What is told of the postings")
+  Map(function(one, posting) {
+    told <- own
+    told$part <- posting
+    told$workings <- told$prints <- list()
+    counts <- c("n", "n_read", "n_added")
+    told$entries[counts] <- lapply(one$entries[counts], as.numeric)
+    told$entries$accounts <- one$accounts
+    told$page$notes <- as.character(unlist(one$notes))
+    told$page$rules <- unlist(one$rules)
+    told$page$weights <- unlist(one$weights)
+    told$tally <- one$tally
+    told
+  }, found, postings$posting)
 }

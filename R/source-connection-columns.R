@@ -1,8 +1,16 @@
 # What a database gives as columns of a ledger.
 
 columns_of_query <- function(connection, sql, name) {
-  frame <- withCallingHandlers(
-    readable(name, DBI::dbGetQuery(connection, sql)),
+  frame <- of_one_type(name, DBI::dbGetQuery(connection, sql))
+  check_column_names(names(frame), name)
+  held <- Map(function(column, label) hold_column(column, label, name), as.list(frame), names(frame))
+  list(columns = lapply(held, `[[`, "column"), n = nrow(frame), notes = unlist(lapply(held, `[[`, "note")))
+}
+
+# Values of several types in one column would be changed to one.
+of_one_type <- function(name, work) {
+  withCallingHandlers(
+    readable(name, work),
     warning = function(w) {
       if (grepl("mixed type", conditionMessage(w))) stop_idle(
         "bad_column", sprintf("%s: %s.", name, sub(",.*", "", conditionMessage(w))),
@@ -10,9 +18,6 @@ columns_of_query <- function(connection, sql, name) {
       )
     }
   )
-  check_column_names(names(frame), name)
-  held <- Map(function(column, label) hold_column(column, label, name), as.list(frame), names(frame))
-  list(columns = lapply(held, `[[`, "column"), n = nrow(frame), notes = unlist(lapply(held, `[[`, "note")))
 }
 
 # Columns as the ledger has them: decimals come as texts and become the doubles nearest to them.

@@ -56,7 +56,7 @@ begin_query <- function(source, names) {
 
 take_rows <- function(source, n) {
   reading <- source$reading
-  frame <- readable(source$name, DBI::dbFetch(reading$result, n = n))
+  frame <- of_one_type(source$name, DBI::dbFetch(reading$result, n = n))
   reading$turn <- reading$turn + 1L
   frame
 }

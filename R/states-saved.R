@@ -87,7 +87,9 @@ readable_states <- function(work, where = "A kept state") {
   ours_or(work, function(e) stop_bad_state(where, conditionMessage(e)))
 }
 
-stop_bad_state <- function(where, why) stop_idle(
-  "bad_state", sprintf("%s cannot be read: %s.", where, sub("[.]$", "", why)),
-  "It was damaged, or written by a newer version."
-)
+stop_bad_state <- function(where, why) {
+  stop_idle(
+    "bad_state", sprintf("%s cannot be read: %s.", where, sub("[.]$", "", why)),
+    "It was damaged, or written by a newer version."
+  )
+}

@@ -7,7 +7,7 @@ work_brief <- function(brief, watch = NULL, aside = FALSE) {
   if (is_in_parts(brief$source) && !fits_at_once(brief)) {
     by <- columns_to_part_by(brief)
     if (!is.null(by)) return(work_brief_by_groups(brief, by, watch, aside))
-    check_fits_memory(brief$source, columns_of_page(brief), whole_asked_by(brief))
+    check_fits_memory(brief$source, columns_looked_at(brief), whole_asked_by(brief))
   }
   work_sections(open_page(brief, aside), watch)
 }
@@ -35,5 +35,5 @@ own_way_to_work <- function(brief) if (!is_brief(brief$source)) room_of("source"
 
 fits_at_once <- function(brief) {
   if (!is.null(own_way_to_work(brief))) return(FALSE)
-  !is_in_parts(brief$source) || bytes_of_columns(brief$source, columns_of_page(brief)) <= memory_allowed() / 3
+  !is_in_parts(brief$source) || bytes_of_columns(brief$source, columns_looked_at(brief)) <= memory_allowed() / 3
 }

@@ -534,14 +534,14 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
-// core_text_checksum
-std::string core_text_checksum(std::string text);
-RcppExport SEXP _idleledger_core_text_checksum(SEXP textSEXP) {
+// core_texts_checksums
+Rcpp::CharacterVector core_texts_checksums(Rcpp::CharacterVector texts);
+RcppExport SEXP _idleledger_core_texts_checksums(SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
     Rcpp::RNGScope rcpp_rngScope_gen;
-    Rcpp::traits::input_parameter< std::string >::type text(textSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_text_checksum(text));
+    Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_texts_checksums(texts));
     return rcpp_result_gen;
 END_RCPP
 }
@@ -1031,7 +1031,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_plain_text", (DL_FUNC) &_idleledger_core_plain_text, 2},
     {"_idleledger_core_columns_save", (DL_FUNC) &_idleledger_core_columns_save, 1},
     {"_idleledger_core_columns_load", (DL_FUNC) &_idleledger_core_columns_load, 1},
-    {"_idleledger_core_text_checksum", (DL_FUNC) &_idleledger_core_text_checksum, 1},
+    {"_idleledger_core_texts_checksums", (DL_FUNC) &_idleledger_core_texts_checksums, 1},
     {"_idleledger_core_second_route", (DL_FUNC) &_idleledger_core_second_route, 3},
     {"_idleledger_core_set_spill", (DL_FUNC) &_idleledger_core_set_spill, 2},
     {"_idleledger_core_bytes_spilled", (DL_FUNC) &_idleledger_core_bytes_spilled, 0},

@@ -154,12 +154,16 @@ Rcpp::List core_columns_load(Rcpp::RawVector bytes) {
   return out;
 }
 
-// A print of a text that is the same on every machine.
+// Prints of texts that are the same on every machine.
 // [[Rcpp::export]]
-std::string core_text_checksum(std::string text) {
+Rcpp::CharacterVector core_texts_checksums(Rcpp::CharacterVector texts) {
   static const char digits[] = "0123456789abcdef";
-  std::uint64_t sum = idle::checksum(text);
-  std::string out;
-  for (int k = 0; k < 16; ++k, sum <<= 4) out += digits[sum >> 60];
+  Rcpp::CharacterVector out(texts.size());
+  for (R_xlen_t i = 0; i < texts.size(); ++i) {
+    std::uint64_t sum = idle::checksum(std::string_view(CHAR(texts[i])));
+    std::string print;
+    for (int k = 0; k < 16; ++k, sum <<= 4) print += digits[sum >> 60];
+    out[i] = print;
+  }
   return out;
 }

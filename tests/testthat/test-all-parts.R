@@ -48,10 +48,12 @@ test_that("every figure of every kind of column, in 1, 2, 7 and 100 parts, by an
   for (round in 0:13) {
     table <- random_table(c(0, 1, 40, 700)[1 + round %% 4], 50 + round)
     figures <- some_of_all(figures_of_all_kinds(random_table(40, 1), round), round)
-    make <- function(source) rlang::inject(brief(source,
-      only = amount > -40 | flag, columns = c(size = amount * 2), lines = !!keys_by_round[[1 + round %% 7]],
-      figures = c(!!!figures)
-    ))
+    make <- function(source) {
+      rlang::inject(brief(source,
+        only = amount > -40 | flag, columns = c(size = amount * 2), lines = !!keys_by_round[[1 + round %% 7]],
+        figures = c(!!!figures)
+      ))
+    }
     at_once <- bits(draw_up(make(table)))
     for (parts in c(if (round < 4) 100, 1, 2, 7)) {
       page <- make(ledger(table, in_parts = max(1, nrow(table) / parts)))
@@ -97,17 +99,21 @@ test_that("subtotals, shares, ranks, others and crosstabs in parts are those at 
 })
 
 test_that("beyond the memory allowed a page is proved part by part, and its entries are found", {
-  make <- function(source) brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
-    lines = c(reach, lock), figures = c(n = count(), s = sum(toll), m = mean(toll), hi = max(toll),
-      typical = median(toll)), footing = rollup(reach, lock), show = top(5, s, others = TRUE), order = falling(s))
+  make <- function(source) {
+    brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
+      lines = c(reach, lock), figures = c(n = count(), s = sum(toll), m = mean(toll), hi = max(toll),
+        typical = median(toll)), footing = rollup(reach, lock), show = top(5, s, others = TRUE), order = falling(s))
+  }
   path <- demo_table("tolls", as = "path")
   whole <- make(ledger(path))
   page <- make(ledger(path, in_parts = 3000))
-  looks <- function(page) list(
-    as.data.frame(set_aside(page, "only")), as.data.frame(entries_behind(page, line_kind == "others")),
-    as.data.frame(entries_behind(page, lock == "Tarn Foot")), unclass(proof(page, m, lock == "Tarn Foot")),
-    as.data.frame(entries_behind(page, line_kind == "total"))
-  )
+  looks <- function(page) {
+    list(
+      as.data.frame(set_aside(page, "only")), as.data.frame(entries_behind(page, line_kind == "others")),
+      as.data.frame(entries_behind(page, lock == "Tarn Foot")), unclass(proof(page, m, lock == "Tarn Foot")),
+      as.data.frame(entries_behind(page, line_kind == "total"))
+    )
+  }
   expected <- looks(whole)
   memory_for_nothing()
   expect_equal(looks(page), expected, ignore_attr = TRUE)
@@ -145,8 +151,11 @@ test_that("a merge that loses or doubles a part is caught", {
 test_that("values beyond the memory allowed go to files, and come out the same", {
   n <- 250000
   table <- withr::with_seed(5, data.frame(key = sample(letters[1:3], n, TRUE), x = rnorm(n), y = sample(n)))
-  make <- function(source) brief(source, lines = key, figures = c(
-    typical = median(x), high = percentile(x, 0.99), different = count_distinct(y), often = mode(y)), footing = whole())
+  make <- function(source) {
+    brief(source, lines = key, figures = c(
+      typical = median(x), high = percentile(x, 0.99), different = count_distinct(y), often = mode(y)),
+      footing = whole())
+  }
   at_once <- bits(draw_up(make(table)))
   folder <- withr::local_tempdir()
   withr::local_options(idleledger.spill_folder = folder)
@@ -163,13 +172,15 @@ test_that("figures over other entries are worked by groups on disk, in any numbe
   for (round in 1:8) {
     table <- random_table(500, 200 + round)
     table <- table[c(seq_len(500), sample(500, 60)), ]
-    make <- function(source) brief(source, prepare = strike_duplicates(), columns = c(
-      before = lag(amount, along = c(day, whole), per = word), place = rank(falling(part), per = word),
-      so_far = running(sum(whole), along = entered(), per = c(word, flag)), copy = has_copies(word, day)
-    ), only = amount > -30, lines = c(choice, flag), figures = c(
-      n = count(), b = sum(before), p = sum(place), r = max(so_far), typical = median(before),
-      l = last(word), k = sum(copy)
-    ))
+    make <- function(source) {
+      brief(source, prepare = strike_duplicates(), columns = c(
+        before = lag(amount, along = c(day, whole), per = word), place = rank(falling(part), per = word),
+        so_far = running(sum(whole), along = entered(), per = c(word, flag)), copy = has_copies(word, day)
+      ), only = amount > -30, lines = c(choice, flag), figures = c(
+        n = count(), b = sum(before), p = sum(place), r = max(so_far), typical = median(before),
+        l = last(word), k = sum(copy)
+      ))
+    }
     at_once <- draw_up(make(table))
     page <- make(ledger(table, in_parts = 30 * round))
     local_in_package("fits_at_once", function(brief) FALSE)
@@ -212,9 +223,11 @@ test_that("workers make the same page, whatever becomes of one of them", {
   withr::defer(future::plan(old))
   skip_if(inherits(try(future::value(future::future(requireNamespace("idleledger"))), silent = TRUE), "try-error"))
   path <- demo_table("tolls", as = "path")
-  make <- function(source) brief(source, lines = c(reach, lock), figures = c(
-    n = count(), s = sum(toll), typical = median(toll), crafts = count_distinct(craft), l = last(paid)),
-    footing = rollup(reach))
+  make <- function(source) {
+    brief(source, lines = c(reach, lock), figures = c(
+      n = count(), s = sum(toll), typical = median(toll), crafts = count_distinct(craft), l = last(paid)),
+      footing = rollup(reach))
+  }
   at_once <- bits(draw_up(make(ledger(path))))
   page <- make(ledger(path, in_parts = 1500))
   expect_identical(bits(draw_up(page)), at_once)

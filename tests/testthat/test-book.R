@@ -4,11 +4,13 @@ skip_if_not_installed("yaml")
 
 bits <- function(x) lapply(as.data.frame(x), as.vector)
 
-make <- function(source) brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
-  lines = c(reach, lock), figures = c(
-    n = count(), s = sum(toll), m = mean(toll), v = sd(toll), typical = median(toll), crafts = count_distinct(craft),
-    both = count_distinct(craft, paid), often = mode(paid), l = last(craft), early = min(lock), late = max(month)
-  ), footing = rollup(reach, lock), beside = c(part = share(s, per = whole())), order = falling(s))
+make <- function(source) {
+  brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
+    lines = c(reach, lock), figures = c(
+      n = count(), s = sum(toll), m = mean(toll), v = sd(toll), typical = median(toll), crafts = count_distinct(craft),
+      both = count_distinct(craft, paid), often = mode(paid), l = last(craft), early = min(lock), late = max(month)
+    ), footing = rollup(reach, lock), beside = c(part = share(s, per = whole())), order = falling(s))
+}
 
 entries <- as.data.frame(demo_table("tolls"))
 
@@ -45,10 +47,12 @@ test_that("365 postings are one draw-up of all, to the last bit", {
 test_that("any table is posted in random parts, files and ledgers in parts among them", {
   for (round in 1:6) {
     table <- random_table(300, 300 + round)
-    page <- function(source) brief(source, lines = !!list(quote(c(word, choice)), quote(moment), quote(whole()),
-      quote(c(day, flag)), quote(big), quote(part))[[round]], figures = c(n = count(), a = sum(amount), b = max(big),
-      c = median(moment), d = mode(choice), e = first(word, along = day), f = any(flag),
-      g = mean(amount, weight = whole)))
+    page <- function(source) {
+      brief(source, lines = !!list(quote(c(word, choice)), quote(moment), quote(whole()),
+        quote(c(day, flag)), quote(big), quote(part))[[round]], figures = c(n = count(), a = sum(amount), b = max(big),
+        c = median(moment), d = mode(choice), e = first(word, along = day), f = any(flag),
+        g = mean(amount, weight = whole)))
+    }
     book <- new_book(page(table[0, ]))
     part <- sort(withr::with_seed(round, sample(5, 300, TRUE)))
     for (k in 1:5) {
@@ -120,10 +124,13 @@ test_that("a page with given values, other tables and words is the same when its
   folder <- withr::local_tempdir()
   write_statement(draw_up(brief(demo_table("locks"))), file.path(folder, "locks.csv"))
   locks <- ledger(file.path(folder, "locks.csv"))
-  page <- function(source) brief(source, prepare = c(mend_keys(lock, spellings = c("tarn foot " = "Tarn Foot")),
-    bring_in(locks, match = lock, columns = c(opened, rise_m))), only = toll > least,
-    lines = c(lock, month = start_of(passed_on, "month")),
-    figures = c(n = count(), s = sum(toll)), layout = c(Lock = lock, month, n, Receipts = money(s)), title = "By lock")
+  page <- function(source) {
+    brief(source, prepare = c(mend_keys(lock, spellings = c("tarn foot " = "Tarn Foot")),
+      bring_in(locks, match = lock, columns = c(opened, rise_m))), only = toll > least,
+      lines = c(lock, month = start_of(passed_on, "month")),
+      figures = c(n = count(), s = sum(toll)), layout = c(Lock = lock, month, n, Receipts = money(s)),
+      title = "By lock")
+  }
   book <- open_book(file.path(folder, "kept.book"), page(entries))
   for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(open_book(book$path), half)
   expect_identical(bits(draw_up(open_book(book$path))), bits(draw_up(page(entries))))
@@ -152,12 +159,14 @@ test_that("two that post at once lose nothing", {
   skip_on_os("windows")
   book <- new_book()
   parts <- split(entries, seq_len(nrow(entries)) %% 24)
-  jobs <- lapply(0:1, function(side) parallel::mcparallel({
-    for (k in seq_along(parts)[seq_along(parts) %% 2 == side]) {
-      post(open_book(book$path), parts[[k]], name = names(parts)[k])
-    }
-    "done"
-  }))
+  jobs <- lapply(0:1, function(side) {
+    parallel::mcparallel({
+      for (k in seq_along(parts)[seq_along(parts) %% 2 == side]) {
+        post(open_book(book$path), parts[[k]], name = names(parts)[k])
+      }
+      "done"
+    })
+  })
   expect_identical(unlist(parallel::mccollect(jobs), use.names = FALSE), c("done", "done"))
   expect_identical(sort(as.numeric(postings(book)$name)), as.numeric(0:23))
   same <- setdiff(names(draw_up(book)), "l")
