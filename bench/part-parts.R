@@ -44,7 +44,7 @@ for (source in list(parquet, text)) {
 peak <- peak_above(
   c(sprintf("options(idleledger.memory = %.0f)", table_bytes / 4),
     sprintf("source <- ledger('%s', in_parts = TRUE)", file.path(folder, "*.parquet"))),
-  sprintf("draw_up(brief(source, lines = c(shop, kind), figures = %s))", deparse(figures))
+  sprintf("invisible(draw_up(brief(source, lines = c(shop, kind), figures = %s)))", deparse1(figures))
 )
 say("peak memory above what was there, of the table", peak * 2^20 / table_bytes, 0.25)
 typical <- system.time(draw_up(brief(parquet, lines = shop, figures = c(m = median(amount)))))[["elapsed"]]
