@@ -111,10 +111,8 @@ down_to_the_ledger <- function(found) {
     rows <- rows_in_source(drawn$entries, found$rows)
     elsewhere <- from_elsewhere(drawn$entries, found$rows)
     below <- drawn$entries$below
-    found <- list(
-      drawn = below$drawn, rows = entries_of_lines(below$drawn, below$shown[rows[!elsewhere]]),
-      elsewhere = sum(found$elsewhere, elsewhere)
-    )
+    beside <- sum(found$elsewhere, elsewhere)
+    found <- c(entries_in_hand(below$drawn, below$shown[rows[!elsewhere]]), list(elsewhere = beside))
   }
   found
 }

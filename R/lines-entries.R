@@ -90,6 +90,12 @@ page_of_lines <- function(drawn, lines) {
   list(page = work_sections(open_page(brief_on_lines(brief, found$source, found$source))), rows = found$rows)
 }
 
+# Whether all entries are in hand, down to the ledger.
+has_entries <- function(drawn) {
+  while (!is_states(drawn$lines$groups) && !is.null(drawn$entries$below)) drawn <- drawn$entries$below$drawn
+  !is_states(drawn$lines$groups)
+}
+
 # The page up to its figures on another ledger. Where its entries have been worked already (`worked`, that ledger), what
 # was said of entries is not said again.
 brief_on_lines <- function(brief, source, worked = NULL) {

@@ -5,7 +5,7 @@ report_page <- function(statement, checks, id, level, chart, printed, folder) {
   drawn <- work_brief_at_once(facts$brief)
   tags <- htmltools::tags
   cells <- page_cells(statement)
-  data <- if (!printed && !is_states(drawn$lines$groups)) report_data(
+  data <- if (!printed && has_entries(drawn)) report_data(
     drawn, statement, cells, limit("most_report_entries"), limit("most_report_proofs")
   )
   fold <- function(name, ..., open = FALSE) report_fold(id, name, level + 1, ..., open = open || printed)

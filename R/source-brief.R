@@ -48,7 +48,7 @@ supplied.idle_brief <- function(source, values) {
 # Drawn up once for the page above it: what is in hand there answers for its lines.
 #' @exportS3Method
 page_below.idle_brief <- function(source) {
-  drawn <- work_brief(source)
+  drawn <- work_brief_at_once(source)
   all <- display_rows(drawn)
   shown <- all[!is_subtotal(drawn$lines)[all]]
   list(

@@ -241,3 +241,26 @@ test_that("workers make the same page, whatever becomes of one of them", {
   cat("100001,2024-07-01,Lime Kiln,Lower,barge,1,1,cash\n", file = gone, append = TRUE)
   expect_match(said_by(draw_up(page)), "Part [0-9]+ of .*csv, bytes .* failed [34] times: .* has changed since it")
 })
+
+test_that("a page drawn up from a page in parts leads down to its entries, whether they fit the memory or not", {
+  path <- demo_table("tolls", as = "path")
+  above <- function(source) {
+    brief(brief(source, lines = c(lock, month = start_of(passed_on, "month")), figures = c(s = sum(toll))),
+      columns = c(change = s - lag(s, along = month, per = lock)), lines = lock, figures = c(worst = min(change)))
+  }
+  looks <- function(page) {
+    list(bits(draw_up(page)), as.data.frame(entries_behind(page, lock == "Heron Stair")),
+      unclass(proof(page, worst, lock == "Heron Stair")))
+  }
+  expected <- looks(above(ledger(path)))
+  page <- above(ledger(path, in_parts = 3000))
+  expect_equal(looks(page), expected, ignore_attr = TRUE)
+  report <- withr::local_tempfile(fileext = ".html")
+  report(page, report)
+  with_data <- file.size(report)
+  local_in_package("memory_allowed", function() 2e5)
+  expect_equal(looks(page), expected, ignore_attr = TRUE)
+  expect_true(all_tie(tie_out(page)))
+  report(page, report)
+  expect_lt(file.size(report), with_data)
+})
