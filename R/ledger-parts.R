@@ -9,10 +9,21 @@ number_of_parts <- function(source) length(source$in_parts$n)
 before_parts <- function(source) cumsum(c(0, source$in_parts$n))[seq_along(source$in_parts$n)]
 
 part_of_ledger <- function(source, k) {
+  make_room(8 * source$in_parts$n[k] * length(source$kinds))
   room <- room_of("source", source$opened_as)
   part <- opened_as(room$part(source, source$in_parts$at[[k]]), source$opened_as)
   part$rows_before <- before_parts(source)[k]
   part
+}
+
+# Parts that nobody holds any more are collected before they fill the memory: R does not know how large they are.
+parts_seen <- new.env(parent = emptyenv())
+
+make_room <- function(bytes) {
+  parts_seen$bytes <- sum(parts_seen$bytes, bytes)
+  if (parts_seen$bytes < memory_allowed() / 16) return(invisible())
+  gc(verbose = FALSE)
+  parts_seen$bytes <- 0
 }
 
 # The ledger with parts of `n` entries each; all of its columns at once are read only where they fit the memory allowed.

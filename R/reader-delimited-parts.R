@@ -57,6 +57,7 @@ read_piece <- function(at, how, wanted = NULL) {
 
 # What the columns of a piece are by themselves; NA alone is nothing where the rest is no text.
 kinds_of_piece <- function(at, how) {
+  make_room(at$piece$end - at$piece$begin)
   read <- read_piece(at, how)
   kinds <- vapply(read$columns, kind_of, "")
   na <- vapply(read$columns, function(column) {

@@ -160,6 +160,8 @@ void CountedValues::spill() const {
 }
 
 void CountedValues::merge(const CountedValues& later, MergeMap to) {
+  const SpillSetting setting = spill_now();
+  const std::size_t most = setting.folder.empty() ? 16 * batch : std::max(batch, setting.bytes / (2 * sizeof(CountedValue)));
   std::vector<CountedValue> moved;
   const auto give = [&] {
     sort_values(moved);
@@ -170,7 +172,7 @@ void CountedValues::merge(const CountedValues& later, MergeMap to) {
     const auto g = static_cast<std::size_t>(group);
     if (!to.takes(g)) return;
     put(moved, {key, static_cast<std::int32_t>(to[g]), times});
-    if (moved.size() == 16 * batch) give();
+    if (moved.size() == most) give();
   });
   give();
 }
