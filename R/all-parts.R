@@ -4,9 +4,13 @@
 work_brief_in_parts <- function(brief, watch = NULL, aside = FALSE) {
   partners <- new.env(parent = emptyenv())
   told <- with_spill(all_parts(brief, aside, partners))
-  drawn <- page_of_all_parts(brief, told, partners)
+  work_on_lines(page_of_all_parts(brief, told, partners), watch)
+}
+
+# What comes after the lines of a page whose lines are in hand.
+work_on_lines <- function(drawn, watch = NULL) {
   if (!is.null(watch)) watch(drawn, "lines")
-  for (name in sections_from_figures(brief)) {
+  for (name in sections_from_figures(drawn$brief)) {
     drawn <- work_section(drawn, name)
     if (!is.null(watch)) watch(drawn, name)
   }

@@ -49,7 +49,6 @@ changing_book <- function(book, work) {
 # What the database says, as an error of the book.
 book_errors <- function(book, work) {
   ours_or(work, function(e) {
-    if (inherits(e, "interrupt")) stop(e)
     said <- sub("[.]?\n.*", "", conditionMessage(e))
     full <- grepl("disk is full|disk I/O error|No space", said)
     stop_idle(

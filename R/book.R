@@ -247,7 +247,8 @@ post_told <- function(book, told, name, source) {
     same <- which(postings$print == print & is.na(postings$withdrawn_at))
     if (length(same)) stop_idle(
       "posted_already", sprintf("These entries were posted already, as %s on %s.", value_text(postings$name[same[1]]),
-        sub("T", " at ", substr(postings$posted_at[same[1]], 1, 16))), "Nothing was posted. withdraw() takes a posting back."
+        sub("T", " at ", substr(postings$posted_at[same[1]], 1, 16))),
+      "Nothing was posted. withdraw() takes a posting back."
     )
     number <- max(0, postings$posting) + 1
     told$states <- numbered_states(told$states, number)

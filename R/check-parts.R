@@ -211,8 +211,7 @@ check_some_lines <- function(drawn) {
     "Recomputed: every line has more entries than are worked again at once, so figures that need all values of a line",
     "were proved part by part only."
   )))
-  found <- page_of_lines(drawn, own[fits])
-  page <- found$page
+  page <- page_of_lines(drawn, own[fits])
   checks <- owed_without_rules(page)
   bad <- Filter(function(check) check$status == "differs", checks)
   apart <- lines_against_lines(drawn, own[fits], page)

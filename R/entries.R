@@ -80,11 +80,18 @@ printing_on_the_way <- function(entries, work) {
   seen$later <- is.null(entries$rows) && is.null(entries$column_of)
   on.exit(seen$later <- FALSE)
   result <- work
+  prints_in_hand(entries)
+  seen$unprinted <- NULL
+  result
+}
+
+# What is known of the columns fetched, with the fingerprints that nobody took on the way.
+prints_in_hand <- function(entries) {
+  seen <- entries$seen
   for (name in setdiff(names(seen$unprinted), names(seen$prints))) {
     seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
   }
-  seen$unprinted <- NULL
-  result
+  seen
 }
 
 # A column's fingerprint is of its values; its kind, levels and time zone are put to it in the end.

@@ -55,11 +55,12 @@ check_parts_asked <- function(asked) {
   asked
 }
 
-# Rows of `n` cut into pieces of about `size`: from and to of each.
-cut_rows <- function(n, size) {
-  pieces <- max(1, ceiling(n / max(1, floor(size))))
-  ends <- floor(n * seq_len(pieces) / pieces)
-  Map(c, c(0, ends[-pieces]) + 1, ends)
+# Rows of `n` cut into parts of about `size`: the first of each, and how many.
+rows_in_parts <- function(n, size) {
+  parts <- max(1, ceiling(n / max(1, floor(size))))
+  ends <- floor(n * seq_len(parts) / parts)
+  before <- c(0, ends[-parts])
+  Map(function(first, n) list(first = first, n = n), before + 1, ends - before)
 }
 
 # Columns of all parts, one under the other, where there is room for them.

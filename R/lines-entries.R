@@ -87,7 +87,7 @@ page_of_lines <- function(drawn, lines) {
     }))
     intersect(page$entries$column_names, named)
   })
-  list(page = work_sections(open_page(brief_on_lines(brief, found$source, found$source))), rows = found$rows)
+  work_sections(open_page(brief_on_lines(brief, found$source, found$source)))
 }
 
 # Whether all entries are in hand, down to the ledger.

@@ -91,13 +91,4 @@ places_among_all <- function(drawn, part) {
   function(rows) numbers[rows_in_source(drawn$entries, rows)]
 }
 
-# Fingerprints of all columns that were fetched, those that were to be taken on the way among them.
-prints_in_hand <- function(entries) {
-  seen <- entries$seen
-  for (name in setdiff(names(seen$unprinted), names(seen$prints))) {
-    seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
-  }
-  seen
-}
-
 pick_rows_of_groups <- function(keys, groups) lapply(keys, pick_rows, rows = core_group_facts(groups)$first)

@@ -76,12 +76,7 @@ work_page_of_book <- function(brief, watch = NULL) {
   drawn$entries$seen$prints <- list(postings = print_of_postings(told$postings))
   drawn$entries$seen$kinds <- list(postings = "postings")
   drawn$entries["part_sizes"] <- list(NULL)
-  if (!is.null(watch)) watch(drawn, "lines")
-  for (name in sections_from_figures(brief)) {
-    drawn <- work_section(drawn, name)
-    if (!is.null(watch)) watch(drawn, name)
-  }
-  drawn
+  work_on_lines(drawn, watch)
 }
 
 # Those that count: not withdrawn by the moment that is asked for, and posted until then.

@@ -20,6 +20,12 @@ of_one_type <- function(name, work) {
   )
 }
 
+# What a SELECT names; decimals are asked for as texts, so that no digit is lost.
+shown_in_select <- function(ledger, names) {
+  quoted <- DBI::dbQuoteIdentifier(ledger$connection, names)
+  toString(ifelse(names %in% ledger$query$decimals, sprintf("CAST(%s AS text) AS %s", quoted, quoted), quoted))
+}
+
 # Columns as the ledger has them: decimals come as texts and become the doubles nearest to them.
 held_from_server <- function(ledger, frame, names) {
   lapply(stats::setNames(nm = names), function(label) {

@@ -2,15 +2,14 @@
 # asked for out of turn begin it anew.
 
 connection_in_parts <- function(ledger, size) {
-  at <- lapply(cut_rows(ledger$n, size), function(ends) {
-    list(first = ends[1], n = ends[2] - ends[1] + 1, turn = ends[1])
-  })
+  at <- rows_in_parts(ledger$n, size)
   for (k in seq_along(at)) at[[k]]$turn <- k
   ledger$reading <- new.env(parent = emptyenv())
   put_in_parts(ledger, vapply(at, `[[`, 1, "n"), at, ledger$kinds, "connection")
 }
 
-# SQLite says how many rows there are, and keeps a kind of its own for each value: kinds are those of all of them.
+# SQLite says how many rows there are, and keeps a kind of its own for each value: kinds are those of the first, and a
+# part in which a column is of another kind is an error.
 lite_table <- function(connection, query) {
   from <- sprintf("FROM (%s\n) AS t", query$sql)
   first <- columns_of_query(connection, sprintf("SELECT * %s LIMIT 1000", from), query$name)
@@ -46,9 +45,7 @@ next_of_query <- function(source, at, names) {
 begin_query <- function(source, names) {
   reading <- source$reading
   end_query(reading)
-  quoted <- DBI::dbQuoteIdentifier(source$connection, names)
-  shown <- ifelse(names %in% source$query$decimals, sprintf("CAST(%s AS text) AS %s", quoted, quoted), quoted)
-  sql <- sprintf("SELECT %s FROM (%s\n) AS t", toString(shown), source$query$sql)
+  sql <- sprintf("SELECT %s FROM (%s\n) AS t", shown_in_select(source, names), source$query$sql)
   reading$result <- readable(source$name, DBI::dbSendQuery(source$connection, sql))
   reading$names <- names
   reading$turn <- 1L

@@ -106,10 +106,8 @@ facts_of_query <- function(connection, query, decimals) {
 
 # Columns as the ledger has them, of the rows that meet a condition.
 rows_of_table <- function(connection, ledger, names, where = NULL) {
-  quoted <- DBI::dbQuoteIdentifier(connection, names)
-  parts <- ifelse(names %in% ledger$query$decimals, sprintf("CAST(%s AS text) AS %s", quoted, quoted), quoted)
-  sql <- sprintf("SELECT %s FROM (%s\n) AS t%s", toString(parts), ledger$query$sql, if (is.null(where)) "" else
-    paste(" WHERE", where))
+  sql <- sprintf("SELECT %s FROM (%s\n) AS t%s", shown_in_select(ledger, names), ledger$query$sql,
+    if (is.null(where)) "" else paste(" WHERE", where))
   frame <- readable(ledger$name, DBI::dbGetQuery(connection, sql))
   list(columns = held_from_server(ledger, frame, names), n = nrow(frame))
 }

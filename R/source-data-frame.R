@@ -28,9 +28,7 @@ rows_of_part <- function(asked, n) {
 }
 
 frame_in_parts <- function(ledger, size) {
-  at <- lapply(cut_rows(ledger$n, size), function(ends) {
-    list(from = ends[1], first = ends[1], n = ends[2] - ends[1] + 1)
-  })
+  at <- lapply(rows_in_parts(ledger$n, size), function(part) c(part, list(from = part$first)))
   columns <- ledger$columns
   cut <- put_in_parts(ledger, vapply(at, `[[`, 1, "n"), at, ledger$kinds, "data_frame")
   cut$in_parts$of <- columns

@@ -57,17 +57,20 @@ is_kept_well <- function(kept, n) {
 
 # The folds of each feed with their answers, as states_of_groups() asks for them.
 folds_of_nodes <- function(nodes, like) {
-  folds <- list()
-  for (node in nodes) {
-    key <- feed_key(node)
-    if (is.null(folds[[key]])) folds[[key]] <- list()
-    fold <- fold_in_state(node, like[[key]])
-    if (is.null(fold) || fold$fold == "none") next
-    folds[[key]][[fold$fold]] <- union(folds[[key]][[fold$fold]], fold$answer)
-  }
-  stats::setNames(lapply(unique(vapply(nodes, feed_key, "")), function(key) {
-    if (is.null(folds[[key]])) list() else folds[[key]]
-  }), unique(vapply(nodes, feed_key, "")))
+  lapply(like_by_feed(nodes, like), function(feed) {
+    folds <- list()
+    for (node in feed$nodes) {
+      fold <- fold_in_state(node, feed$like)
+      if (is.null(fold) || fold$fold == "none") next
+      folds[[fold$fold]] <- union(folds[[fold$fold]], fold$answer)
+    }
+    folds
+  })
+}
+
+like_by_feed <- function(nodes, like) {
+  keys <- vapply(nodes, feed_key, "")
+  lapply(stats::setNames(nm = unique(keys)), function(key) list(nodes = nodes[keys == key], like = like[[key]]))
 }
 
 columns_read_back <- function(bytes) {
