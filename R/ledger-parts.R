@@ -58,7 +58,7 @@ check_parts_asked <- function(asked) {
 # Rows of `n` cut into parts of about `size`: the first of each, and how many.
 rows_in_parts <- function(n, size) {
   parts <- max(1, ceiling(n / max(1, floor(size))))
-  ends <- floor(n * seq_len(parts) / parts)
+  ends <- floor(as.numeric(n) * seq_len(parts) / parts)
   before <- c(0, ends[-parts])
   Map(function(first, n) list(first = first, n = n), before + 1, ends - before)
 }

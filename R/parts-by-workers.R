@@ -44,7 +44,7 @@ parts_by_workers <- function(brief, workers, take) {
 send_part <- function(brief, k) {
   sent <- list(brief = brief_to_send(brief, k), k = k, options = options_to_send())
   tryCatch(
-    future::future(idleledger_part(sent), globals = list(sent = sent, idleledger_part = work_sent_part),
+    future::future(work_sent_part(sent), globals = list(sent = sent, work_sent_part = work_sent_part),
       packages = NULL, seed = NULL, stdout = FALSE),
     error = function(e) structure(list(error = conditionMessage(e)), class = "idle_not_sent")
   )
