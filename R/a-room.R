@@ -5,7 +5,7 @@
 rooms <- new.env(parent = emptyenv())
 
 answers_owed <- list(
-  section = c("place", "read", "option", "clause", "check", "leaves", "work", "words", "aside", "owes"),
+  section = c("place", "read", "option", "clause", "check", "leaves", "work", "words", "in_sql", "aside", "owes"),
   row = c("args", "takes", "gives", "work", "again", "words"),
   figure = c("args", "takes", "gives", "fold", "slide", "again", "in_columns", "exact", "by_hand", "additive", "words"),
   frame_value = c("check", "slide", "again"),
@@ -20,7 +20,13 @@ answers_owed <- list(
   command = c("words", "options", "example", "run"),
   blank = c("asks", "entry", "offers", "reads", "writes"),
   act = c("does"),
-  call = c("place", "takes", "check")
+  call = c("place", "takes", "check"),
+  server = c(
+    "place", "words", "of", "types", "has_nan", "may_hold_nan", "filters", "grouping_sets", "functions", "yes_as_number",
+    "by_code_point", "sort", "date", "moment", "odd_number", "day_of", "days_between", "plus_days", "date_part",
+    "start_of", "rounded", "part_of", "place_of", "joined", "number_of_text", "date_of_text", "percentile", "variance",
+    "most_frequent", "different", "value_at", "listed", "back", "around", "entry", "begin", "end", "timeout", "plan"
+  )
 )
 
 # What a room answers may stand in files that are read later, so rooms are only noted here and settled

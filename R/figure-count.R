@@ -20,6 +20,7 @@ room("count", "figure", asked_often = TRUE,
   again = function(x, node) sum(!is_missing_value(x)), exact = "filled", sees_missing = TRUE,
   in_columns = function(x, line, n, node, weight) tabulate(if (is.null(x)) line else line[!is_missing_value(x)], n),
   of_totals = function(n, total) n,
+  in_sql = function(sql, node, to) gathered_in_sql("count", sql$x, sql$where, to),
   by_hand = function(x, value, node) sprintf("Filled in are %s: %s.", some_values(x), exact_text(value)),
   words = function(node) if (is.null(node$args$x)) "the number of entries" else "the number of {x} filled in",
   phrases = c(
@@ -34,5 +35,8 @@ room("count_missing", "figure",
   fold = function(node) list(fold = "none", answer = "missing"), slide = function(node) list(name = "missing"),
   again = function(x, node) sum(is_missing_value(x)), exact = NULL, sees_missing = TRUE, by_hand = NULL,
   in_columns = function(x, line, n, node, weight) tabulate(line[is_missing_value(x)], n),
+  in_sql = function(sql, node, to) {
+    gathered_in_sql("count", NULL, both_said(sprintf("%s IS NULL", sql$x), sql$where), to)
+  },
   words = "the number of {x} missing"
 )

@@ -21,6 +21,11 @@ combined_in_texts <- function(columns) {
 
 room("combination", "row", topic = "numbers", of_whole_column = TRUE, in_texts = combined_in_texts,
   args = alist(... = ), takes = list(... = "any"), gives = "integer", work = combined, again = NULL,
+  in_sql = function(sql, node, to) {
+    if (is.null(to$server$different)) not_in_sql("it does not count combinations", to)
+    gone <- paste(sprintf("%s IS NULL", sql), collapse = " OR ")
+    sprintf("CASE WHEN NOT (%s) THEN %s END", gone, to$server$different(vapply(sql, bare_sql, "")))
+  },
   words = "a number for each combination of several values, such as count_distinct() takes; missing if one is"
 )
 
@@ -41,6 +46,7 @@ room("count_distinct", "figure",
   slide = function(node) list(name = "distinct"), again = function(x, node) length(unique(x)), exact = NULL,
   in_columns = function(x, line, n, node, weight) tabulate(line[first_of_its_kind(x, line)], n),
   skips_unsaid = TRUE,
+  in_sql = function(sql, node, to) gathered_in_sql("count", sql$x, both_said(NULL, sql$where), to, distinct = TRUE),
   by_hand = function(x, value, node) {
     sprintf("The different ones are %s: %s.", some_values(in_order(unique(x))), exact_text(value))
   },
@@ -69,6 +75,12 @@ room("mode", "figure",
     often <- tabulate(match(x, values))
     best <- values[often == max(often)]
     if (is.character(best)) sort(best, method = "radix")[1] else sort(best)[1]
+  },
+  in_sql = function(sql, node, to) {
+    if (is.null(to$server$most_frequent)) not_in_sql("it has no most frequent value", to)
+    if (node$args$x$kind %in% c("factor", "logical") || may_be_nan(node$args$x, to)) not_in_sql(
+      "which of several equally frequent ones comes first is another matter there", to)
+    to$server$most_frequent(sql, node, to)
   },
   picks = TRUE, in_columns = function(x, line, n, node, weight) x[most_frequent(x, line, n)],
   exact = NULL, by_hand = NULL,

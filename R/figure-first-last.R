@@ -8,9 +8,18 @@ end_of_line <- function(name, again, in_columns, words) {
     fold = function(node) list(fold = "edge", answer = name, rows = TRUE),
     keeps = if (name == "first") function(place, size, node) place == 1 else function(place, size, node) place == size,
     slide = end_of_frame(if (name == "first") 1 else -1), again = again, in_columns = in_columns, exact = NULL,
-    by_hand = NULL, goes_by_order = TRUE,
+    by_hand = NULL, goes_by_order = TRUE, in_sql = value_in_order(function(node) 1, name == "last"),
     words = function(node) paste0(words, along_words(node))
   )
+}
+
+value_in_order <- function(n_of, reversed) {
+  force(n_of)
+  force(reversed)
+  function(sql, node, to) {
+    if (is.null(to$server$value_at)) not_in_sql("it has no value by its place in an order", to)
+    to$server$value_at(sql, n_of(node), sorts_of_figure(node, to, reversed), to)
+  }
 }
 
 # In a frame with an order of its own, only plain R knows which is first.
@@ -40,6 +49,7 @@ room("nth", "figure",
   },
   keeps = function(place, size, node) place <= node$args$n$value,
   slide = function(node) end_of_frame(node$args$n$value)(node), goes_by_order = TRUE, exact = NULL, by_hand = NULL,
+  in_sql = value_in_order(function(node) node$args$n$value, FALSE),
   in_columns = function(x, line, n, node, weight) x[nth_in_columns(line, n, node$args$n$value)],
   again = function(x, node) {
     n <- as.integer(node$args$n$value)

@@ -14,6 +14,12 @@ room("listed", "figure",
   fold = function(node) list(by_group = list_values), slide = function(node) NULL,
   again = function(x, node) join_values(as_plain_texts(x), node), goes_by_order = TRUE, exact = NULL, by_hand = NULL,
   in_columns = function(x, line, n, node, weight) list_in_columns(as_plain_texts(x), line, n, node),
+  in_sql = function(sql, node, to) {
+    if (is.null(to$server$listed)) not_in_sql("it lists values in no order, or not all of them", to)
+    if (isTRUE(node$args$distinct$value)) not_in_sql("different values are listed in another order there", to)
+    sql$x <- text_said(sql$x, node$args$x, to)
+    to$server$listed(sql, constant_for(node$args$sep$value, to), sorts_of_figure(node, to), to)
+  },
   words = function(node) paste0("the {x} listed", along_words(node))
 )
 

@@ -6,8 +6,13 @@ judged <- function(name, answer, again, in_columns, words) {
     args = alist(x = ), takes = list(x = "logical"), gives = "logical", additive = FALSE,
     fold = function(node) list(fold = "extremes", answer = answer), slide = function(node) list(name = answer),
     again = function(x, node) if (length(x) == 0) NA else again(x), in_columns = in_columns,
-    exact = NULL, by_hand = NULL, words = words
+    in_sql = said_by_yes(name), exact = NULL, by_hand = NULL, words = words
   )
+}
+
+said_by_yes <- function(name) {
+  force(name)
+  function(sql, node, to) gathered_in_sql(function_said(name, to), sql$x, sql$where, to)
 }
 
 judged("any", "max", any, function(x, line, n, node, weight) of_some(tabulate(line[x], n) > 0, line, n),
@@ -38,6 +43,7 @@ room("rank_of", "figure",
   fold = function(node) list(fold = "none", answer = "filled", add = 1),
   slide = function(node) list(name = "count", add = 1L),
   again = function(x, node) length(x) + 1L, exact = NULL, by_hand = NULL,
+  in_sql = function(sql, node, to) sprintf("(%s + 1)", gathered_in_sql("count", NULL, sql$where, to)),
   phrases = list(phrase("the place that {v} would take among the {x}, largest first",
     quote(rank_of(.v, falling(.x))), named = "place", x = blank("entry_column", of = "measured"),
     v = blank("value", like = "x"))),

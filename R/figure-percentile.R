@@ -30,13 +30,21 @@ number_or_moment <- function(args, ctx) {
   args
 }
 
+percentile_said <- function(p_of) {
+  function(sql, node, to) {
+    if (is_moment(node$args$x$kind)) not_in_sql("dates have no percentile there", to)
+    sql$x <- summed_said(sql$x, node$args$x, to)
+    to$server$percentile(sql, node, p_of(node), to)
+  }
+}
+
 half <- function(node) 0.5
 part_asked <- function(node) node$args$p$value
 
 room("median", "figure",
   args = alist(x = ), takes = list(), additive = FALSE, gives = quantile_kind, ready = number_or_moment,
   fold = quantile_fold(half), counted = counted_quantile(half), slide = quantile_slide(half),
-  again = quantile_again(half), words = "the median of {x}",
+  again = quantile_again(half), in_sql = percentile_said(half), words = "the median of {x}",
   picks = TRUE, averages = TRUE,
   in_columns = function(x, line, n, node, weight) quantile_in_columns(x, line, n, 0.5), exact = NULL,
   by_hand = function(x, value, node) middle_of(x, 0.5, value)
@@ -56,7 +64,7 @@ room("percentile", "figure",
     number_or_moment(args, ctx)
   },
   fold = quantile_fold(part_asked), counted = counted_quantile(part_asked), slide = quantile_slide(part_asked),
-  again = quantile_again(part_asked),
+  again = quantile_again(part_asked), in_sql = percentile_said(part_asked),
   picks = TRUE, averages = TRUE,
   in_columns = function(x, line, n, node, weight) quantile_in_columns(x, line, n, part_asked(node)),
   exact = NULL,

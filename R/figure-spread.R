@@ -11,6 +11,12 @@ spread <- function(name, less, root, words) {
       variance <- (if (less == 1) sample_variance else population_variance)(as_plain_number(x))
       if (root) sqrt(variance) else variance
     },
+    in_sql = function(sql, node, to) {
+      sql$x <- averaged_said(sql$x, node$args$x, to)
+      if (!is.null(to$server$variance)) return(to$server$variance(sql, less, root, to))
+      said <- paste0(if (root) "stddev_" else "var_", if (less) "samp" else "pop")
+      gathered_in_sql(function_said(said, to), sql$x, sql$where, to)
+    },
     averages = TRUE, in_columns = function(x, line, n, node, weight) {
       variance <- spread_in_columns(x, line, n, less)
       if (root) sqrt(variance) else variance

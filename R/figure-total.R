@@ -14,6 +14,10 @@ room("sum", "figure", asked_often = TRUE, short = "total",
   of_figures = function(node, name, of) {
     sprintf("%s is %s, which does not add up to that of the whole; take the figure from the entries", name, of$what)
   },
+  in_sql = function(sql, node, to) {
+    said <- gathered_in_sql("sum", summed_said(sql$x, node$args$x, to), sql$where, to)
+    if (node$kind == "integer64") in_type(said, "integer64", to) else said
+  },
   words = "the total of {x}"
 )
 
@@ -59,6 +63,14 @@ room("mean", "figure", asked_often = TRUE, short = "average",
       "or give weight = with their number"
     ))
     sprintf("an average of %s, of which each is %s; take the figure from the entries", name, of$what)
+  },
+  in_sql = function(sql, node, to) {
+    x <- summed_said(sql$x, node$args$x, to)
+    if (is.null(sql$weight)) return(gathered_in_sql("avg", averaged_said(sql$x, node$args$x, to), sql$where, to))
+    known <- sprintf("%s IS NOT NULL", sql$x)
+    whole <- gathered_in_sql("sum", sql$weight, both_said(known, sql$where), to)
+    sprintf("(%s / NULLIF(%s, 0))", in_type(gathered_in_sql("sum", sprintf("%s * %s", x, sql$weight), sql$where, to),
+      "double", to), whole)
   },
   divides_by_days = TRUE, averages = TRUE,
   words = function(node) {

@@ -54,6 +54,34 @@ whole_constants <- function(args, ctx) {
 
 two_numbers <- list(x = "number", y = "number")
 
+# Arithmetic of a server's: 64-bit whole numbers stay what they are.
+between_numbers <- function(sign) {
+  force(sign)
+  function(sql, node, to) {
+    if (node$kind != "integer64") sql <- Map(function(one, arg) number_said(one, arg, to), sql, node$args)
+    sprintf("(%s %s %s)", sql[[1]], sign, sql[[2]])
+  }
+}
+
+# Plus and minus also move dates by whole days, and tell the days between two.
+plus_or_minus <- function(sign) {
+  numbers <- between_numbers(sign)
+  function(sql, node, to) {
+    args <- Filter(Negate(is.null), node$args)
+    if (length(args) == 1) return(sprintf("(%s%s)", if (sign == "-") "-" else "", number_said(sql[[1]], args[[1]], to)))
+    moments <- vapply(args, function(arg) is_moment(arg$kind), TRUE)
+    if (!any(moments)) return(numbers(sql, node, to))
+    if (any(vapply(args, function(arg) arg$kind == "time", TRUE))) not_in_sql("times are not moved by days there", to)
+    if (all(moments)) return(to$server$days_between(sql[[1]], sql[[2]]))
+    days <- args[!moments][[1]]
+    if (days$type != "value" || days$value != trunc(days$value)) not_in_sql("only a whole number moves a date there", to)
+    n <- number_in_sql(if (sign == "-") -days$value else days$value, to)
+    to$server$plus_days(sql[[which(moments)]], n)
+  }
+}
+
+unless_none <- function(call, none, to) sprintf("CASE WHEN %s THEN NULL ELSE %s END", none, call)
+
 of_two_numbers <- function(fn, says, named) {
   list(phrase(says, call(fn, quote(.x), quote(.y)), named = named, group = "numbers",
     x = blank("column", of = "measure"), y = blank("column", of = "measure", other_than = "x")))
@@ -61,7 +89,7 @@ of_two_numbers <- function(fn, says, named) {
 
 room("*", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = arithmetic_kind, ready = whole_constants,
-  work = arithmetic(`*`), again = numbers_again(`*`), words = "times",
+  work = arithmetic(`*`), again = numbers_again(`*`), in_sql = between_numbers("*"), words = "times",
   phrases = of_two_numbers("*", "{x} times {y}", "{x}_times_{y}")
 )
 
@@ -80,7 +108,9 @@ divided <- function(x, y, tally) {
 room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
   work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE),
-    words = "divided by; by zero gives missing, counted",
+  in_sql = function(sql, node, to) sprintf("(%s / NULLIF(%s, 0))", number_said(sql$x, node$args$x, to, TRUE),
+    bare_sql(if (node$args$y$kind == "logical") number_said(sql$y, node$args$y, to) else sql$y)),
+  words = "divided by; by zero gives missing, counted",
   phrases = of_two_numbers("/", "{x} divided by {y}", "{x}_by_{y}")
 )
 
@@ -115,7 +145,15 @@ room("%%", "row", topic = "numbers",
     wrong <- which(rest != 0 & (rest < 0) != (y < 0))
     rest[wrong] <- rest[wrong] + y[wrong]
     rest
-  }), words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
+  }),
+  in_sql = function(sql, node, to) {
+    whole <- vapply(node$args, function(arg) {
+      arg$kind %in% c("integer", "integer64") || arg$type == "value" && is_whole_vector(arg$value)
+    }, TRUE)
+    if (!all(whole)) not_in_sql("the rest of numbers with a fraction is not the same there", to)
+    sprintf("(((%1$s %% NULLIF(%2$s, 0)) + %2$s) %% NULLIF(%2$s, 0))", sql$x, sql$y)
+  },
+  words = "the rest of a division, with the sign of the divisor; by zero gives missing, counted"
 )
 
 # What has no power, root or logarithm gives missing, counted.
@@ -142,6 +180,12 @@ room("^", "row", topic = "numbers",
     none <- is.finite(x) & is.finite(y) & x < 0 & y != floor(y) | x == 0 & y < 0
     ifelse(none %in% TRUE, NA, x^y)
   }, wholes = FALSE),
+  in_sql = function(sql, node, to) {
+    x <- number_said(sql$x, node$args$x, to, TRUE)
+    y <- number_said(sql$y, node$args$y, to, TRUE)
+    none <- sprintf("%1$s < 0 AND %2$s <> floor(%2$s) OR %1$s = 0 AND %2$s < 0", x, y)
+    unless_none(sprintf("%s(%s, %s)", function_said("power", to), bare_sql(x), bare_sql(y)), none, to)
+  },
   words = "to the power of; where there is none, missing, counted"
 )
 
@@ -195,7 +239,7 @@ room("+", "row", topic = "numbers",
     if (is_moment_vector(y)) return(moment_again(y, x))
     if (is_moment_vector(x)) moment_again(x, y) else numbers_again(`+`)(x, y)
   },
-  words = "plus; a date plus days is a date", phrases = of_two_numbers("+", "{x} plus {y}", "{x}_plus_{y}")
+  in_sql = plus_or_minus("+"), words = "plus; a date plus days is a date", phrases = of_two_numbers("+", "{x} plus {y}", "{x}_plus_{y}")
 )
 
 room("-", "row", topic = "numbers",
@@ -213,7 +257,7 @@ room("-", "row", topic = "numbers",
       units = "days")))
     if (is_moment_vector(x)) moment_again(x, -as.double(y)) else numbers_again(`-`)(x, y)
   },
-  words = "minus; the difference of two dates is a number of days",
+  in_sql = plus_or_minus("-"), words = "minus; the difference of two dates is a number of days",
   phrases = of_two_numbers("-", "{x} less {y}", "{x}_less_{y}")
 )
 
@@ -272,14 +316,29 @@ room("rounded", "row", topic = "numbers",
     result <- ifelse(is.finite(scaled) & scaled < 2^52, sign(as.double(x)) * near, as.double(x))
     ifelse(missing_again(x) | is.na(digits), NA, result)
   },
+  in_sql = function(sql, node, to) {
+    if (node$kind == "integer64") not_in_sql("64-bit whole numbers are not rounded there", to)
+    digits <- trunc(constant_of(node$args$digits, "digits", to))
+    to$server$rounded(number_said(sql$x, node$args$x, to, TRUE), digits, to)
+  },
   words = "rounded; halves go away from zero"
 )
+
+of_one_number <- function(name) {
+  force(name)
+  function(sql, node, to) {
+    said <- function_said(name, to)
+    x <- number_said(sql$x, node$args$x, to)
+    if (grepl("%", said, fixed = TRUE)) sprintf(said, x) else sprintf("%s(%s)", said, bare_sql(x))
+  }
+}
 
 on_number <- function(name, fn, words) {
   force(fn)
   room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = number_kind,
-    work = function(x) fn(as_plain_number(x)), again = function(x) fn(as.double(x)), words = words
+    work = function(x) fn(as_plain_number(x)), again = function(x) fn(as.double(x)), in_sql = of_one_number(name),
+    words = words
   )
 }
 
@@ -289,7 +348,8 @@ on_whole <- function(name, fn, words) {
   room(name, "row", topic = "numbers",
     args = alist(x = ), takes = list(x = "number"), gives = arithmetic_kind,
     work = function(x) fn(if (inherits(x, "integer64")) x else as_plain_number(x)),
-    again = function(x) if (inherits(x, "integer64")) fn(x) else fn(as.double(x)), words = words
+    again = function(x) if (inherits(x, "integer64")) fn(x) else fn(as.double(x)), in_sql = of_one_number(name),
+    words = words
   )
 }
 
@@ -300,7 +360,7 @@ on_number("sign", sign, "-1, 0 or 1")
 on_number("exp", exp, "e to the power")
 
 # Functions that have no result for some numbers.
-on_some_numbers <- function(name, fn, none, what, words) {
+on_some_numbers <- function(name, fn, none, in_sql, what, words) {
   force(fn)
   force(none)
   room(name, "row", topic = "numbers",
@@ -310,16 +370,20 @@ on_some_numbers <- function(name, fn, none, what, words) {
       without_result(suppressWarnings(fn(x)), none(x), what, tally)
     },
     again = function(x) ifelse(none(as.double(x)) %in% TRUE, NA, suppressWarnings(fn(as.double(x)))),
+    in_sql = function(sql, node, to) {
+      x <- number_said(sql$x, node$args$x, to)
+      unless_none(sprintf("%s(%s)", function_said(name, to), bare_sql(x)), sprintf(in_sql, x), to)
+    },
     words = words
   )
 }
 
 on_some_numbers(
-  "sqrt", sqrt, function(x) x < 0, "Square root that does not exist",
+  "sqrt", sqrt, function(x) x < 0, "%s < 0", "Square root that does not exist",
     "the square root; of less than zero missing, counted"
 )
 on_some_numbers(
-  "log", log, function(x) x <= 0, "Logarithm that does not exist",
+  "log", log, function(x) x <= 0, "%s <= 0", "Logarithm that does not exist",
   "the natural logarithm; of zero and less missing, counted"
 )
 
@@ -344,14 +408,27 @@ rowwise <- function(ahead) {
   }
 }
 
+# Missing if one of them is, which servers see differently.
+end_of_row <- function(sign) {
+  force(sign)
+  function(sql, node, to) {
+    Reduce(function(a, b) {
+      sprintf("(CASE WHEN %1$s %3$s %2$s THEN %1$s WHEN %2$s IS NOT NULL AND %1$s IS NOT NULL THEN %2$s END)", a, b, sign)
+    }, Map(function(one, arg) {
+      if (to$server$has_nan && may_be_nan(arg, to)) not_in_sql("a number that is none (NaN) comes last there", to)
+      if (node$kind == "integer64") one else number_said(one, arg, to)
+    }, sql, node$args))
+  }
+}
+
 room("least", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`<`), again = extreme_again(pmin),
+  work = rowwise(`<`), again = extreme_again(pmin), in_sql = end_of_row("<="),
     words = "the least of several numbers in a row; missing if one of them is"
 )
 room("greatest", "row", topic = "numbers",
   args = alist(... = ), takes = list(... = "number"), gives = arithmetic_kind, ready = whole_constants,
-  work = rowwise(`>`), again = extreme_again(pmax),
+  work = rowwise(`>`), again = extreme_again(pmax), in_sql = end_of_row(">="),
     words = "the greatest of several numbers in a row; missing if one of them is"
 )
 
@@ -376,6 +453,11 @@ room("as_number", "row", topic = "numbers",
     if (!is.character(x) && !is.factor(x)) return(suppressWarnings(as.double(x)))
     text <- trimws(as.character(x))
     suppressWarnings(as.double(ifelse(grepl("^[-+0-9.eE]+$", text), text, NA)))
+  },
+  in_sql = function(sql, node, to) {
+    if (!node$args$x$kind %in% c("text", "factor")) return(number_said(sql$x, node$args$x, to, TRUE))
+    if (is.null(to$server$number_of_text)) not_in_sql("it makes a number of any text", to)
+    to$server$number_of_text(bare_sql(sql$x))
   },
   words = "a number out of text: digits, sign, decimal point, exponent; what is no number is missing, counted"
 )

@@ -8,6 +8,7 @@ on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says =
   room(name, "row", topic = "dates",
     args = alist(x = ), takes = list(x = "moment"), gives = "integer",
     work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part),
+    in_sql = function(sql, node, to) to$server$date_part(sql$x, part),
     words = words,
     within = within, tells_year = tells_year,
     phrases = list(phrase(says, call(name, quote(.x)),
@@ -34,6 +35,13 @@ room("fiscal_year", "row", topic = "dates",
   again = function(x, starts) {
     date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts)
   },
+  in_sql = function(sql, node, to) {
+    starts <- constant_of(node$args$starts, "starts", to)
+    year <- to$server$date_part(sql$x, "year")
+    if (starts <= 1) return(year)
+    sprintf("(%s + CASE WHEN %s >= %d THEN 1 ELSE 0 END)", year, to$server$date_part(sql$x, "month"),
+      as.integer(starts))
+  },
   words = "the fiscal year, named after the calendar year in which it ends"
 )
 
@@ -57,6 +65,7 @@ room("start_of", "row", topic = "dates",
     as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
   },
   again = function(x, unit) start_again(x, unit[1]),
+  in_sql = function(sql, node, to) to$server$start_of(sql$x, constant_of(node$args$unit, "unit", to)),
   period = function(node) if (node$args$unit$type == "value") node$args$unit$value,
   format = function(node) {
     unit <- node$args$unit
@@ -80,6 +89,11 @@ room("as_date", "row", topic = "dates",
     if (is_moment_vector(x)) return(day_again(x))
     text <- as.character(x)
     as.Date(ifelse(grepl("^[0-9]{4}-[0-9][0-9]-[0-9][0-9]$", text), text, NA), format = "%Y-%m-%d")
+  },
+  in_sql = function(sql, node, to) {
+    if (is_moment(node$args$x$kind)) return(to$server$day_of(sql$x))
+    if (is.null(to$server$date_of_text)) not_in_sql("it makes a date of other texts too", to)
+    to$server$date_of_text(bare_sql(sql$x))
   },
   words = "a date out of text like 2025-03-31; what is none is missing, counted"
 )

@@ -129,6 +129,11 @@ comparison <- function(op, ordered, words, spread = FALSE) {
     args = alist(x = , y = ), takes = list(x = "any", y = "any"), gives = "logical",
     ready = if (ordered) in_order_comparable else comparable, work = compare_with(match.fun(op), ordered),
     again = function(x, y) compared_again(match.fun(op), x, y, ordered),
+    in_sql = function(sql, node, to) {
+      sql <- compared_in_sql(sql, node$args, to, ordered)
+      sprintf("(%s %s %s)", sql[[1]], c(`==` = "=", `!=` = "<>", `<` = "<", `<=` = "<=", `>` = ">", `>=` = ">=")[[op]],
+        sql[[2]])
+    },
     words = if (ordered) "compares; choices by the order of their levels, text by code point" else "compares",
     phrases = list(phrase(
       paste("{x} is", words), call(op, quote(.x), quote(.v)), group = "conditions", spread = if (spread) "x",
@@ -159,6 +164,15 @@ room("%in%", "row", topic = "conditions and choices",
     if (is_moment_vector(x)) set <- as.double(at_midnight(set, x))
     found <- if (is_moment_vector(x)) as.double(x) %in% set else as.vector(x) %in% as.vector(set)
     ifelse(missing_again(x), NA, found)
+  },
+  in_sql = function(sql, node, to) {
+    set <- node$args$set
+    if (set$type == "value" && length(set$value) == 0) {
+      return(sprintf("(CASE WHEN %s IS NOT NULL THEN FALSE END)", sql$x))
+    }
+    x <- compared_in_sql(sql["x"], node$args["x"], to, FALSE)[[1]]
+    sprintf("(%s IN %s)", x, if (startsWith(sql$set, "(") && endsWith(sql$set, ")")) sql$set else
+      sprintf("(%s)", sql$set))
   },
   words = "is one of a set of values, written as c(...) or held by a variable",
   phrases = list(phrase("{x} is one of {v}", quote(.x %in% .v), group = "conditions",
@@ -205,6 +219,10 @@ room("between", "row", topic = "conditions and choices",
     to <- compared_again(`>`, x, high, TRUE)
     if (is.null(from) || is.null(to)) NULL else !(from | to)
   },
+  in_sql = function(sql, node, to) {
+    sql <- compared_in_sql(sql, node$args, to, TRUE)
+    sprintf("(%s BETWEEN %s AND %s)", sql$x, sql$low, sql$high)
+  },
   words = "from one bound to another, both included",
   phrases = list(phrase("{x} is from {a} to {b}", quote(between(.x, .a, .b)), group = "conditions",
     x = blank("column", of = "measured"), a = blank("value", like = "x", at = "smallest"),
@@ -215,15 +233,20 @@ two_conditions <- list(x = "logical", y = "logical")
 room("&", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `&`,
   again = function(x, y) ifelse(x %in% FALSE | y %in% FALSE, FALSE, ifelse(is.na(x) | is.na(y), NA, TRUE)),
-    words = "and"
+  in_sql = function(sql, node, to) sprintf("(%s AND %s)", sql$x, sql$y), words = "and"
 )
 room("|", "row", topic = "conditions and choices",
   args = alist(x = , y = ), takes = two_conditions, gives = "logical", work = `|`,
-  again = function(x, y) ifelse(x %in% TRUE | y %in% TRUE, TRUE, ifelse(is.na(x) | is.na(y), NA, FALSE)), words = "or"
+  again = function(x, y) ifelse(x %in% TRUE | y %in% TRUE, TRUE, ifelse(is.na(x) | is.na(y), NA, FALSE)),
+  in_sql = function(sql, node, to) sprintf("(%s OR %s)", sql$x, sql$y), words = "or"
 )
 room("!", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "logical"), gives = "logical", work = `!`,
   again = function(x) ifelse(is.na(x), NA, x %in% FALSE), words = "not",
+  in_sql = function(sql, node, to) {
+    if (identical(node$args$x$fn, "is_missing")) sub(" IS NULL)", " IS NOT NULL)", sql$x, fixed = TRUE) else
+      sprintf("(NOT %s)", sql$x)
+  },
   phrases = list(
     phrase("{x} is yes", quote(.x), group = "conditions", x = blank("column", of = "logical")),
     phrase("{x} is no", quote(!.x), group = "conditions", x = blank("column", of = "logical"))
@@ -232,7 +255,7 @@ room("!", "row", topic = "conditions and choices",
 
 room("is_missing", "row", topic = "conditions and choices",
   args = alist(x = ), takes = list(x = "any"), gives = "logical", work = is_missing_value,
-  again = function(x) missing_again(x),
+  again = function(x) missing_again(x), in_sql = function(sql, node, to) sprintf("(%s IS NULL)", sql$x),
   words = "is missing",
   phrases = list(
     phrase("{x} is missing", quote(is_missing(.x)), group = "conditions", x = blank("column")),
@@ -250,6 +273,13 @@ same_kind <- function(kinds, args, ctx) {
     )
   }
   if (kind == "factor") "text" else kind
+}
+
+# Values of one column are of one kind: yes and no beside numbers are numbers.
+alike_in_sql <- function(sql, args, node, to) {
+  if (node$kind %in% kind_sets$text || node$kind %in% c("logical", kind_sets$moment)) return(unlist(sql))
+  unlist(Map(function(one, arg) if (arg$kind == "logical" && !identical(one, "NULL")) to$server$yes_as_number(one) else
+    one, sql, args))
 }
 
 room("case", "row", topic = "conditions and choices",
@@ -288,6 +318,12 @@ room("case", "row", topic = "conditions and choices",
     for (k in rev(seq_len(branches))) value <- either_again(args[[k]] %in% TRUE, args[[branches + k]], value)
     value
   },
+  in_sql = function(sql, node, to) {
+    branches <- (length(sql) - 1) / 2
+    values <- alike_in_sql(sql[-seq_len(branches)], node$args[-seq_len(branches)], node, to)
+    parts <- sprintf("WHEN %s THEN %s", vapply(sql[seq_len(branches)], bare_sql, ""), values[seq_len(branches)])
+    sprintf("CASE %s ELSE %s END", paste(parts, collapse = " "), values[[branches + 1]])
+  },
   call = "case(when(condition, value), ..., otherwise = )", words = "the value of the first condition that is met"
 )
 
@@ -298,6 +334,9 @@ room("or_else", "row", topic = "conditions and choices",
     choose_from(list(x, y), rep_len(ifelse(is_missing_value(x), 2, 1), n))
   },
   again = function(x, y) either_again(!missing_again(x), x, y),
+  in_sql = function(sql, node, to) {
+    sprintf("COALESCE(%s)", toString(vapply(alike_in_sql(sql, node$args, node, to), bare_sql, "")))
+  },
   words = "the first value, or the second where it is missing",
   phrases = list(phrase("{x}, or {v} where it is missing", quote(or_else(.x, .v)), named = "{x}_filled",
     group = "choices", x = blank("column", of = "valued"), v = blank("value", like = "x")))
@@ -341,6 +380,15 @@ room("bands", "row", topic = "conditions and choices",
     for (limit in at) band <- band + (as.double(x) >= limit)
     labels[band]
   },
+  in_sql = function(sql, node, to) {
+    x <- without_nan(number_said(sql$x, node$args$x, to), node$args$x, to)
+    at <- vapply(node$args$at$value, number_in_sql, "", to = to)
+    texts <- vapply(node$args$labels$value, constant_for, "", to = to)
+    n <- length(at)
+    parts <- sprintf("WHEN %s < %s THEN %s", x, at, texts[seq_len(n)])
+    sprintf("CASE %s WHEN %s >= %s THEN %s END", paste(parts, collapse = " "), x, at[n], texts[n + 1])
+  },
+  levels = function(node) node$args$labels$value,
   words = "which band between limits; a limit belongs to the band above it",
   phrases = list(phrase("{x} in bands, cut at {at}", quote(bands(.x, at = .at)), named = "{x}_band", group = "bands",
     x = blank("column", of = "measure"), at = blank("cuts", like = "x", many = TRUE)))

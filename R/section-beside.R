@@ -29,7 +29,7 @@ room("beside", "section",
   words = function(checked) {
     c("Beside each line:", paste0("  ", vapply(checked, window_line, "")))
   },
-  aside = NULL,
+  in_sql = function(q, checked, brief) with_columns(gathered_query(q), "beside", checked, "beside"), aside = NULL,
   owes = function(drawn, checked) check_windows(drawn, checked, lines_table(drawn))
 )
 
@@ -57,8 +57,7 @@ room_of_defaults <- function(name, words, option, clause) {
     },
     work = function(drawn, checked) drawn,
     words = function(checked) sprintf(words, both(vapply(checked, item_text, ""))),
-    aside = NULL,
-  owes = function(drawn, checked) list()
+    in_sql = NULL, aside = NULL, owes = function(drawn, checked) list()
   )
 }
 

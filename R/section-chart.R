@@ -13,7 +13,7 @@ room("chart", "section",
   leaves = function(checked, ctx) ctx,
   work = function(drawn, checked) drawn,
   words = function(checked) sprintf("Draw %s", checked$text),
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) list()
 )
 

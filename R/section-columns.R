@@ -20,6 +20,6 @@ room("columns", "section",
     note_formats(drawn, checked)
   },
   words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),
-  aside = NULL,
+  in_sql = function(q, checked, brief) with_columns(q, "columns", checked, "worked"), aside = NULL,
   owes = function(drawn, checked) check_worked_columns(drawn, checked)
 )

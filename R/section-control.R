@@ -31,7 +31,7 @@ room("control", "section",
       }, ""), where_words(part))
     }))))
   },
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) lapply(checked, check_control, drawn = drawn)
 )
 

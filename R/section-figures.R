@@ -42,6 +42,11 @@ room("figures", "section",
       min(passed / max(drawn$entries$n, 1), 1))
     add_note(drawn, notes_of_averaged_averages(drawn$entries, checked), "averages", 1)
   },
+  in_sql = function(q, checked, brief) {
+    q$figures <- stats::setNames(checked, vapply(checked, `[[`, "", "name"))
+    q$not_additive <- names_not_additive(checked)
+    q
+  },
   aside = NULL,
   words = function(checked) {
     c("On each line:", vapply(checked, function(figure) {

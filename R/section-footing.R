@@ -48,6 +48,12 @@ room("footing", "section",
     checked$levels <- level_sets(checked$sets, abreast$keys, abreast)
     checked
   },
+  in_sql = function(q, checked, brief) {
+    q$sets <- checked$levels
+    q["across"] <- list(checked$across)
+    q[c("foot_keys", "subtotals")] <- list(checked$keys, checked$subtotals)
+    q
+  },
   aside = NULL,
   owes = function(drawn, checked) check_footing(drawn)
 )

@@ -30,7 +30,7 @@ room("layout", "section",
       paste0(part$name, format, head)
     }, "")))
   },
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) list()
 )
 

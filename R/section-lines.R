@@ -37,9 +37,26 @@ room("lines", "section",
     paste(each, both(vapply(checked, `[[`, "", "text")))
   },
   grants = function(checked, abreast) structure(checked, abreast = abreast),
-  aside = NULL,
+  in_sql = function(q, checked, brief) keys_in_sql(q, checked), aside = NULL,
   owes = function(drawn, checked) list(check_counts(drawn), check_own_keys(drawn, checked))
 )
+
+# A key that is no column gets one, under its own name where that is free.
+keys_in_sql <- function(q, checked) {
+  to <- to_of(q, "lines")
+  if (isTRUE(attr(checked, "crossed")) || any(!vapply(lapply(checked, `[[`, "unbroken"), is.null, TRUE))) {
+    not_in_sql("lines without entries are made here", to)
+  }
+  if (!is.null(attr(checked, "abreast")$beyond)) not_in_sql("values under the heading of others are gathered here", to)
+  keys <- vapply(checked, `[[`, "", "name")
+  plain <- vapply(checked, function(key) key$node$type == "column" && key$node$name == key$name, TRUE)
+  names <- ifelse(plain | !keys %in% names(q$columns), keys, vapply(paste0("key_", keys), free_name, "", names(q$columns)))
+  parts <- Map(function(key, name) list(name = name, node = key$node, text = key$text), checked, names)
+  q <- with_columns(q, "lines", parts[!plain], "keyed")
+  q$group_by <- stats::setNames(q$columns[names], keys)
+  q$key_of <- stats::setNames(as.list(names), keys)
+  q
+}
 
 # The page with its lines in hand: formats, and lines that have no entries.
 lines_gathered <- function(drawn, checked) {

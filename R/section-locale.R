@@ -26,6 +26,7 @@ room("locale", "section",
     drawn
   },
   words = function(checked) sprintf("Sort text as in the language \"%s\"", checked),
+  in_sql = function(q, checked, brief) not_in_sql("text goes by this language's alphabet here", to_of(q, "locale")),
   aside = NULL,
   owes = function(drawn, checked) list()
 )

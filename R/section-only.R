@@ -30,6 +30,10 @@ room("only", "section",
     named <- stats::setNames(list(rows, reason), c(free_name("entry", names), free_name("reason", names)))
     as_frame(c(named[1], columns, named[2]), length(rows))
   },
+  in_sql = function(q, checked, brief) {
+    found <- conditions_said(q, "only", checked)
+    add_step(found$q, "kept", "*", where_all(found$said))
+  },
   owes = function(drawn, checked) list(check_kept(drawn, checked))
 )
 

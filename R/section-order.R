@@ -29,6 +29,19 @@ room("order", "section",
     drawn
   },
   words = function(checked) paste("Sort by", sort_words(checked)),
+  in_sql = function(q, checked, brief) {
+    q <- gathered_query(q)
+    looks <- any(vapply(checked, function(key) length(windows_in(key$node)) > 0, TRUE))
+    if (looks && (!is.null(q$level) || q$cells_here)) {
+      not_in_sql("an order by what looks at other lines is worked here", to_of(q, "order"))
+    }
+    if (q$cells_here || !is.null(q$level)) return(q)
+    hoisted <- new_hoisted()
+    to <- to_of(q, "order", hoisted = hoisted)
+    to$hoisting <- TRUE
+    q$order <- vapply(checked, sort_in_sql, "", to = to)
+    with_hoisted(q, hoisted)
+  },
   aside = NULL,
   owes = function(drawn, checked) list(check_sorted(drawn, checked))
 )

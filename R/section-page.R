@@ -17,7 +17,7 @@ room("title", "section",
     drawn
   },
   words = function(checked) character(),
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) list()
 )
 
@@ -41,7 +41,7 @@ room("notes", "section",
   words = function(checked) {
     c(if (length(checked)) paste("Remark:", checked), vapply(attr(checked, "accepted"), accepted_words, ""))
   },
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) list()
 )
 

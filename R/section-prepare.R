@@ -32,6 +32,14 @@ room("prepare", "section",
     first <- ifelse(seq_along(checked) == 1, "First", "Then")
     paste(first, vapply(checked, function(part) room_of("preparation", part$fn)$words(part), ""))
   },
+  in_sql = function(q, checked, brief) {
+    for (part in checked) {
+      say <- room_of("preparation", part$fn)$in_sql
+      if (is.null(say)) not_in_sql(sprintf("%s() is worked here", part$fn), to_of(q, "prepare"))
+      q <- say(q, part, brief)
+    }
+    q
+  },
   aside = function(drawn, checked) {
     found <- aside_together(lapply(drawn$entries$prepared_by, function(done) {
       aside <- room_of("preparation", done$part$fn)$aside

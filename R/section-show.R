@@ -37,8 +37,51 @@ room("show", "section",
     columns$reason <- rep(sprintf("not among %s", both(vapply(checked, show_words, ""))), length(rows))
     as_frame(columns, length(rows))
   },
+  in_sql = function(q, checked, brief) shown_in_sql(gathered_query(q), checked),
   owes = function(drawn, checked) list(check_shown(drawn), check_shown_again(drawn, checked), check_others(drawn))
 )
+
+# A condition for the WHERE of the lines; a subtotal is shown with any of its lines.
+shown_in_sql <- function(q, checked) {
+  if (any(vapply(checked, function(part) isTRUE(part$others), TRUE))) {
+    not_in_sql("a line of others is worked from its entries here", to_of(q, "show"))
+  }
+  if (q$cells_here) return(q)
+  of_levels <- vapply(checked, asks_for_levels, TRUE)
+  hoisted <- new_hoisted()
+  said <- vapply(checked, function(part) {
+    to <- to_of(q, "show", if (part$type == "condition") part$text, hoisted)
+    to$hoisting <- TRUE
+    bare_sql(if (part$type == "condition") in_sql(part$node, to) else top_in_sql(part, to))
+  }, "")
+  q <- with_hoisted(q, hoisted)
+  if (is.null(q$level) || all(of_levels)) return(add_step(q, "shown", "*", where_all(said)))
+  judged <- sprintf("CASE WHEN %s THEN 1 ELSE 0 END AS line_met", all_conditions(said[!of_levels]))
+  q <- add_step(q, "judged", c("*", judged))
+  any_met <- vapply(q$level_keys[-1], function(set) sprintf(
+    "COALESCE(max(CASE WHEN %s = 1 THEN line_met END) OVER (%s), 1)", q$level,
+    if (length(set)) paste("PARTITION BY", toString(unlist(q$columns[set]))) else ""
+  ), "")
+  met <- sprintf("CASE %s WHEN 1 THEN line_met %s END AS line_shown", q$level,
+    paste(sprintf("WHEN %d THEN %s", seq_along(any_met) + 1, any_met), collapse = " "))
+  q <- add_step(q, "judged", c("*", met))
+  add_step(q, "shown", "*", where_all(c("line_shown = 1", said[of_levels])))
+}
+
+top_in_sql <- function(part, to) {
+  along <- list(list(node = part$node, down = part$type == "top", text = NULL))
+  x <- without_nan(in_sql(part$node, to), part$node, to)
+  keep <- part$ties == "keep"
+  group <- partition_said(part, to)
+  place <- to$hoist(sprintf("%s() OVER (%s)", if (keep) "rank" else "row_number",
+    over_said(group, order_said(along, to, !keep))))
+  most <- number_in_sql(part$n, to)
+  if (!is.null(part$part)) {
+    n <- to$hoist(sprintf("count(%s) OVER (%s)", bare_sql(x), paste(group, collapse = "")))
+    return(sprintf("%s IS NOT NULL AND %s < %s * %s - 1e-9 + 1", x, place, number_written(part$part), n))
+  }
+  sprintf("%s IS NOT NULL AND %s <= %s", x, place, most)
+}
 
 all_of <- function(met, n) Reduce(`&`, met, rep(TRUE, n))
 

@@ -12,6 +12,7 @@ room("connection", "source", place = 5,
     seal_of_table(source)
   },
   part = function(source, at) part_of_connection(source, at), here_only = TRUE,
+  to_ask = function(connection, name) table_to_ask(connection, query_for(connection, name)),
   for_page = function(source, brief, aside) {
     if (!is.null(source$rows_before)) columns_in_hand(source, columns_of_page(brief))
     if (is.null(source$fetch) || !is.null(source$rows_before) || is_in_parts(source)) return(NULL)
@@ -33,10 +34,19 @@ table_of_connection <- function(connection, how) {
   } else {
     read <- columns_of_query(connection, query$sql, query$name)
     ledger <- new_ledger(read$columns, query$name, read$n, notes = read$notes, column_notes = read$column_notes)
+    ledger$query <- query
   }
   ledger$connection <- connection
   ledger$how <- how
   if (in_parts) connection_in_parts(ledger, rows_of_part(how$in_parts, ledger$n)) else ledger
+}
+
+# A table of which nothing is fetched: its kinds, and how it is asked.
+table_to_ask <- function(connection, query) {
+  ledger <- if (inherits(connection, "PqConnection")) fetched_table(connection, query) else lite_table(connection, query)
+  ledger$connection <- connection
+  ledger$how <- list(name = query$name, table = query$name)
+  ledger
 }
 
 # A SELECT as it stands, or the whole of a table that is there.
@@ -52,7 +62,8 @@ query_for <- function(connection, asked) {
   if (!asked %in% tables && !DBI::dbExistsTable(connection, asked)) stop_idle(
     "no_file", sprintf("The database has no table `%s`.", asked), meant(asked, tables, "tables")
   )
-  list(sql = paste("SELECT * FROM", DBI::dbQuoteIdentifier(connection, asked)), name = asked)
+  table <- as.character(DBI::dbQuoteIdentifier(connection, asked))
+  list(sql = paste("SELECT * FROM", table), name = asked, table = table)
 }
 
 # What a page needs

@@ -76,9 +76,10 @@ print_footer <- function(x, facts, shown) {
     ) else all,
     if (facts$hidden > facts$gathered) sprintf("%s hidden", big_mark(facts$hidden - facts$gathered)),
     if (facts$gathered > 0) sprintf("%s gathered as others", count_of(facts$gathered, "line")),
-    sprintf("from %s", entry_count(facts$used)),
-    if (facts$added != 0) sprintf("%s read and %s added by `prepare`", big_mark(facts$read), big_mark(facts$added)),
-    if (facts$read + facts$added > facts$used) sprintf(
+    if (!is.null(facts$used)) sprintf("from %s", entry_count(facts$used)),
+    if (!is.null(facts$added) && facts$added != 0) sprintf("%s read and %s added by `prepare`", big_mark(facts$read),
+      big_mark(facts$added)),
+    if (isTRUE(facts$read + facts$added > facts$used)) sprintf(
       "%s left out", big_mark(facts$read + facts$added - facts$used)
     )
   )

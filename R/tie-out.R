@@ -10,7 +10,8 @@
 #'   its source are checked as well. A source that is a file is read again.
 #' @param against Figures from elsewhere: totals by name (`c(receipts = 197408.25)`), or a table with
 #'   the page's keys and some of its figures (a data frame, a statement of last month, a file), which
-#'   is compared line by line.
+#'   is compared line by line. Or a connection to a database (DBI): the page is worked there as well, on the table of the
+#'   ledger's name, and compared in every cell ([as_sql()]).
 #' @param source The source as it is now, if it is a data frame that may have changed.
 #' @param tables Tables as they are now, by the names that `prepare` has for them, if they are data frames.
 #' @details
@@ -68,6 +69,10 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
   on.exit(progress_done())
   statement <- if (inherits(x, "idle_statement")) x
   brief <- brief_of(x, "tie_out")
+  if (!is.null(statement) && !is.null(statement_part(x, "at_source"))) {
+    if (is.null(against)) against <- statement_part(x, "connection")
+    statement <- NULL
+  }
   in_book <- !is.null(lowest_source(brief)$in_book)
   looked <- if (is.null(source)) not_to_be_read_again(brief)
   if (!is.null(statement) || !is.null(source) || length(tables)) {
@@ -79,11 +84,16 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
       list(check_fresh(statement, drawn, looked)), check_fresh_tables(statement, drawn),
       list(check_seal(statement, drawn)), check_cells(statement, drawn)
     ) else if (is.null(source)) list(check_read_since(drawn)),
-    if (!is.null(against)) (if (in_book) checks_against_entries else check_against)(drawn, against),
+    if (!is.null(against)) checks_against(drawn, against, in_book),
     checks_of_pages(drawn)
   )
   put_away(drawn)
   as_tie_out(checks, brief)
+}
+
+checks_against <- function(drawn, against, in_book) {
+  if (inherits(against, "DBIConnection")) return(checks_against_source(drawn, against))
+  if (in_book) checks_against_entries(drawn, against) else check_against(drawn, against)
 }
 
 # The page of a book against the same page of all entries at once, and what that one owes.

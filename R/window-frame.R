@@ -19,7 +19,7 @@ room("running", "window",
   },
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
-  whole = function(...) running_rows(...), result = that_gives, moving = TRUE, formula = running_formulas,
+  whole = function(...) running_rows(...), in_sql = function(node, to) running_in_sql(node, to), result = that_gives, moving = TRUE, formula = running_formulas,
   words = "a figure over all rows up to this one",
   phrases = list(phrase("the running {how} of {x} along {along}[, in {per}]",
     quote(running(.how(.x), per = .per, along = .along)), named = "running_{x}", how = framed_word(),
@@ -53,7 +53,8 @@ room("rolling", "window",
   },
   again = function(node, table, at) framed_again(node, table, at),
   rows_used = function(node, table, at) unlist(lapply(frames_by_hand(node, table, at), `[[`, "rows")),
-  whole = function(...) frames_of_groups(...), result = that_gives, moving = TRUE,
+  whole = function(...) frames_of_groups(...), in_sql = function(node, to) rolling_in_sql(node, to),
+  result = that_gives, moving = TRUE,
   words = "a figure over so many rows, or so much calendar, including this one",
   phrases = list(
     phrase("the {how} of {x} over {n} lines up to this one along {along}[, in {per}]",
@@ -244,6 +245,9 @@ room("whole_group", "window",
   },
   rows_used = function(node, table, at) group_mates(node, table, at),
   whole = function(...) figures_of_groups(...), result = that_gives,
+  in_sql = function(node, to) {
+    framed_in_sql(node$figure, paste(partition_said(node, to), collapse = ""), to)
+  },
   said = function(node) figure_label(node$figure), unlisted = TRUE,
   words = "any figure with per =, over the whole group, beside each of its rows"
 )

@@ -1,9 +1,10 @@
 # Other rows' values beside a row: the one before, the one a year ago, the first of the group, the last
 # that is known.
 
-neighbour <- function(name, args, check, rows, again, places, words, said = NULL,
+neighbour <- function(name, args, check, rows, again, places, in_sql, words, said = NULL,
                       phrases = NULL) {
   force(phrases)
+  force(in_sql)
   force(args)
   force(check)
   force(rows)
@@ -31,7 +32,7 @@ neighbour <- function(name, args, check, rows, again, places, words, said = NULL
     rows_used = function(node, table, at) stats::na.omit(neighbour_rows(node, table, at, again)),
     whole = function(part, values, group, table) neighbours_of_groups(part, values, group, table, places),
     of_any_kind = TRUE, result = that_gives,
-    own_value = TRUE, words = words, said = said, phrases = phrases
+    own_value = TRUE, in_sql = in_sql, words = words, said = said, phrases = phrases
   )
 }
 
@@ -140,7 +141,7 @@ of_neighbour <- function(says, form, wish, of = "any", along = "ordered", ...) {
 }
 
 neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(1), away(1), step_again(1),
-  function(arranged, node) shifted_places(arranged, node$n, node$skip),
+  function(arranged, node) shifted_places(arranged, node$n, node$skip), function(node, to) away_in_sql(node, to),
   "the value n rows before, or the default", function(node) away_words(node, "before"),
   phrases = list(
     of_neighbour("the {x} of the line before, along {along}[, in {per}]", quote(lag(.x, per = .per, along = .along)),
@@ -150,7 +151,7 @@ neighbour("lag", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(
   )
 )
 neighbour("lead", alist(n = 1, default = NULL, skip_missing = FALSE), check_away(-1), away(-1), step_again(-1),
-  function(arranged, node) shifted_places(arranged, -node$n, node$skip),
+  function(arranged, node) shifted_places(arranged, -node$n, node$skip), function(node, to) away_in_sql(node, to),
   "the value n rows after, or the default", function(node) away_words(node, "after"),
   phrases = list(of_neighbour("the {x} of the line after, along {along}[, in {per}]",
     quote(lead(.x, per = .per, along = .along)), "{x}_after"))
@@ -163,6 +164,7 @@ neighbour("carried", alist(), as_checked,
     place <- findInterval(seq_len(arranged$n), arranged$there)
     arranged$there[ifelse(place > 0, place, NA)]
   },
+  function(node, to) carried_in_sql(node, to),
   "the last known value up to this row",
   phrases = list(of_neighbour("the last known {x} along {along}[, in {per}]",
     quote(carried(.x, per = .per, along = .along)), "last_{x}"))
@@ -204,6 +206,7 @@ neighbour("earlier", alist(span = ),
     found <- match(paste(arranged$group, then), paste(arranged$group, arranged$day))
     ifelse(is.na(then), NA, found)
   },
+  function(node, to) earlier_in_sql(node, to),
   "the value at the date so long before; month ends clamp",
   phrases = list(of_neighbour("the {x} of {n} {span} before, along {along}[, in {per}]",
     quote(earlier(.x, .span(.n), per = .per, along = .along)), "{x}_earlier", along = "moment",
@@ -248,7 +251,7 @@ value_of_group <- function(name, args, number, words) {
       node$n <- number(parts, values, ctx)
       skipping(node, parts, values, ctx)
     },
-    value_rows, value_row_again, value_places, words
+    value_rows, value_row_again, value_places, function(node, to) place_in_sql(node, to), words
   )
 }
 

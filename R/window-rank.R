@@ -12,6 +12,7 @@ ranking <- function(name, kind, words, tiles = FALSE, whole = function(...) rank
     work = function(node, table) work_ranking(node, table),
     again = function(node, table, at) ranking_again(node, table, at),
     rows_used = function(node, table, at) ranked_ahead(node, table, at), whole = whole,
+    in_sql = function(node, to) rank_in_sql(node, to, name %in% orders_ties, tiles || kind == "double"),
     result = if (is.null(result)) that_gives else result,
     words = words, skips = name == "rank", places = kind == "integer" && !tiles,
     phrases = list(phrase(paste0(says, "[, in {per}]"), as.call(c(as.name(name), if (tiles) quote(.n), quote(.o),

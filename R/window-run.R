@@ -37,7 +37,7 @@ room("run_of", "window",
   whole = function(part, values, group, table) {
     runs_of_groups(part, values, group, table, run_values(part$node, table))
   },
-  result = that_gives,
+  in_sql = function(node, to) run_in_sql(node, to), result = that_gives,
   rows_used = function(node, table, at) {
     group <- plain_groups(node$per, table)
     runs <- paste(group, evaluate_column(list(type = "window", fn = "run_of", args = node$args, per = node$per,

@@ -25,7 +25,7 @@ room("share", "window",
     }, 1)
   },
   rows_used = function(node, table, at) group_mates(node, table, at),
-  whole = function(...) shares_of_groups(...),
+  whole = function(...) shares_of_groups(...), in_sql = function(node, to) share_in_sql(node, to),
   result = function(node, rows, table, line, value) {
     x <- as_plain_number(plain_vector(pick_rows(evaluate_column(node$args$x, table), line)))
     sprintf("%s / %s =", exact_text(x), exact_text(x / value))

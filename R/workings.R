@@ -2,6 +2,8 @@
 #' @export
 workings <- function(brief) {
   local_utf8()
+  at_source <- if (inherits(brief, "idle_statement")) statement_part(brief, "at_source")
+  if (!is.null(at_source)) return(structure(at_source, class = "idle_workings_at_source"))
   check_is_brief(brief)
   on.exit(progress_done())
   before <- gc(reset = TRUE)
@@ -32,6 +34,17 @@ method_words <- c(
 method_said <- function(method) {
   if (is.null(method)) return("")
   if (method %in% names(method_words)) method_words[[method]] else method
+}
+
+#' @export
+print.idle_workings_at_source <- function(x, ...) {
+  local_utf8()
+  cat(style_title(sprintf("Worked at the source by %s", x$server)), "\n", sep = "")
+  cat(sprintf("%s in %s s. It was asked:\n\n", count_of(x$rows, "line"), number_text(x$seconds, 3)))
+  cat(text_with_lines(x$sql), "\n\n", sep = "")
+  cat(style_quiet("Its plan:"), "\n", sep = "")
+  cat(paste0("  ", text_with_lines(paste(x$plan, collapse = "\n  "))), "\n", sep = "")
+  invisible(x)
 }
 
 #' @export
