@@ -11,12 +11,16 @@ room("data_frame", "source", place = 2,
     rows <- seq.int(at$from, length.out = at$n)
     new_ledger(lapply(all, pick_rows, rows = rows), sprintf("%s, %s", source$name, place_of_part(at)), at$n)
   },
-  to_send = function(source, k) {
-    parts <- source$in_parts
-    at <- parts$at[[k]]
-    parts$of <- lapply(parts$of, pick_rows, rows = seq.int(at$from, length.out = at$n))
-    parts$at[[k]]$from <- 1
-    parts
+  to_send = function(source, parts) {
+    sent <- source$in_parts
+    rows <- unlist(lapply(sent$at[parts], function(at) seq.int(at$from, length.out = at$n)))
+    sent$of <- lapply(sent$of, pick_rows, rows = rows)
+    before <- 0
+    for (k in parts) {
+      sent$at[[k]]$from <- before + 1
+      before <- before + sent$at[[k]]$n
+    }
+    sent
   },
   again = NULL, seal = function(source) seal_of_table(source)
 )
