@@ -163,7 +163,7 @@ print.idle_brief <- function(x, ...) {
 
 # Where the entries come from, and each section in words.
 say_brief <- function(x) {
-  for (line in c(sprintf("From %s (%s)", name_of(x$source), said_of(x$source)), brief_words(x))) {
+  for (line in c(sprintf("From %s (%s)", sub("^From ", "", name_of(x$source)), said_of(x$source)), brief_words(x))) {
     inset <- if (startsWith(line, "  ")) 6 else 4
     say(trimws(line), indent = inset - 2, exdent = inset + 2)
   }
