@@ -42,9 +42,10 @@ table_there <- function(source, connection, server) {
     c(meant(name, tables, "tables"), "Open the table there with ledger(connection, table), or give it the file's name.")
   )
   kind <- Filter(function(kind) room_of("source", kind)$opens(connection), rooms_of("source"))[1]
-  there <- opened_as(room_of("source", kind)$to_ask(connection, name), kind)
+  there <- opened_as(room_of("source", kind)$to_ask(connection, name, function(found) {
+    kinds_like(found, kinds_of(source), server)
+  }), kind)
   there$name <- name_of(source)
-  there$kinds <- kinds_like(there$kinds, kinds_of(source), server)
   there
 }
 
@@ -64,7 +65,7 @@ asked_of <- function(at, ask) {
   told <- function(e) stop_server(at, e)
   tell <- function(sql) if (!is.null(sql)) quietly_told(at$connection, sql)
   alone <- tell(at$server$begin)
-  if (isTRUE(alone)) on.exit(tell(at$server$end))
+  if (isTRUE(alone)) on.exit(if (!isTRUE(at$count$lost)) tell(at$server$end))
   seconds <- getOption("idleledger.timeout")
   if (!is.null(seconds) && !is.null(at$server$timeout)) {
     tell(at$server$timeout(seconds_allowed(seconds)))
@@ -93,6 +94,7 @@ stop_server <- function(at, e) {
     "server closed the connection|terminating connection|no connection to the server|Lost connection|gone away",
     "SSL connection has been closed|could not receive data|connection not open|bad_weak_ptr", sep = "|"
   ), said, ignore.case = TRUE)
+  at$count$lost <- lost
   if (lost) stop_idle("lost_connection", sprintf("The connection to %s was lost while it worked.", name),
     "Open it again with DBI::dbConnect(); nothing was changed there.")
   if (grepl("statement timeout|max_statement_time|execution was interrupted", said, ignore.case = TRUE)) stop_idle(

@@ -5,6 +5,7 @@ ways_to_take <- list(
     text = function(desk) brief_lines(desk$brief, getwd())),
   call = list(label = "The R call", text = function(desk) unclass(as_call(desk$brief))),
   command = list(label = "The command line", text = function(desk) command_of_page(desk$brief)),
+  query = list(label = "The query (SQL)", file = "sql", text = function(desk) query_of_page(desk$brief)),
   csv = list(label = "CSV", file = "csv"), xlsx = list(label = "Workbook", file = "xlsx"),
   report = list(label = "Report", file = "html")
 )
@@ -13,6 +14,11 @@ command_of_page <- function(brief) {
   words <- command_of(brief)
   if (is.null(words)) return("This page cannot be written as one command: take the brief as a file.")
   words
+}
+
+# A page that no database can work is told with the reason.
+query_of_page <- function(brief) {
+  tryCatch(unclass(as_sql(brief)), idle_error = function(e) e$said)
 }
 
 answer_taken <- function(desk, as) {

@@ -68,9 +68,10 @@
 ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kinds = NULL, separator = NULL,
                    locale = NULL, sheet = NULL, range = NULL, table = NULL, in_parts = NULL) {
   local_utf8()
+  asked <- name
   if (is.null(name)) name <- deparse1(substitute(source))
   open_source(source, list(
-    name = short_name(name), missing = missing, encoding = encoding, kinds = kinds_asked(rlang::enquo(kinds)),
+    name = short_name(name), asked = asked, missing = missing, encoding = encoding, kinds = kinds_asked(rlang::enquo(kinds)),
     separator = separator, locale = locale, sheet = sheet, range = range, table = table, in_parts = in_parts
   ))
 }

@@ -111,6 +111,8 @@ brief_options <- function() {
     source = list(takes = "NAME=FILE", does = "a table that `prepare` or a brief's file names",
       example = "targets=targets.csv",
       repeats = TRUE),
+    select = list(takes = "FILE", does = "a query (SQL) in the place of a file; --source says what its tables are",
+      example = "receipts.sql"),
     outside = list(does = "let a brief's file open tables outside of its folder")
   ), function(option) c(option, group = "Values and tables"))
   c(sections[setdiff(names(sections), "locale")], more, source_options())
@@ -158,6 +160,7 @@ standard_input <- function() {
 is_brief_file <- function(path) grepl("[.]ya?ml$", path)
 
 brief_of_options <- function(options, files) {
+  if (!is.null(options[["select"]])) return(brief_of_select(options, files))
   path <- one_of_files(files)
   given <- lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text)
   if (is_brief_file(path)) {
@@ -170,6 +173,21 @@ brief_of_options <- function(options, files) {
   } else {
     tables <- further_sources(options[["source"]])
     page <- new_brief(open_file(files, options), sections_of(options, tables), given)
+  }
+  if (!is.null(options[["narrow"]])) page <- narrow_to(page, read_items(options[["narrow"]], "narrow"))
+  page
+}
+
+# The page of a query; sections on the command line take the place of its own.
+brief_of_select <- function(options, files) {
+  if (length(files)) stop_idle("bad_argument", "With --select there is no other file.",
+    "Its tables are given by name: --source tolls=tolls.csv.")
+  tables <- further_sources(options[["source"]])
+  page <- rlang::inject(read_select(options[["select"]], !!!tables))
+  changed <- sections_of(options, tables)
+  if (length(changed)) {
+    sections <- c(page$sections[setdiff(names(page$sections), names(changed))], changed)
+    page <- new_brief(page$source, sections, page$given)
   }
   if (!is.null(options[["narrow"]])) page <- narrow_to(page, read_items(options[["narrow"]], "narrow"))
   page

@@ -41,7 +41,7 @@ read_select <- function(query, ...) {
     "bad_argument", "Tables are given by the names that the query has for them: read_select(query, tolls = tolls)."
   )
   tables <- Map(function(table, name) relation_of(as_source(table, name), name), tables, names(tables))
-  p <- new_reading(text)
+  p <- new_reading(text, read_query, read_over, read_sort)
   tree <- read_query(p)
   took(p, ";")
   if (token(p)$kind != "end") stop_here(p, "the query ended before")
@@ -70,6 +70,8 @@ reading_state <- function(text) {
   s$text <- text
   s$env <- new.env(parent = emptyenv())
   s$notes <- character()
+  s$page_of_query <- page_of_query
+  s$grouped_page <- grouped_page
   s$tell <- function(node, what) {
     node$at <- min(node$at, unlist(lapply(nodes_inside(node), `[[`, "at")))
     line <- lengths(regmatches(substr(text, 1, node$at), gregexpr("\n", substr(text, 1, node$at)))) + 1

@@ -84,7 +84,7 @@ read_pattern <- function(p, x, at) {
 read_in <- function(p, x, at) {
   need(p, "(", "after IN")
   found <- if (next_is(p, "SELECT") || next_is(p, "WITH")) {
-    list(type = "in_query", x = x, query = read_query(p), at = at)
+    list(type = "in_query", x = x, query = p$query(p), at = at)
   } else {
     sql_call("IN", c(list(x), each_of(p, read_expression)), at)
   }
@@ -95,12 +95,19 @@ read_in <- function(p, x, at) {
 read_sum <- function(p) left_to_right(p, read_product, c("+", "-", "||"))
 read_product <- function(p) left_to_right(p, read_sign, c("*", "/", "%"))
 
+# Text in the order of its code points is how it is compared here.
 read_sign <- function(p) {
   at <- token(p)$at
   if (took(p, "-")) return(sql_call("-", list(read_sign(p)), at))
   if (took(p, "+")) return(read_sign(p))
   found <- read_primary(p)
   while (took(p, "::")) found <- list(type = "cast", x = found, to = read_type(p), at = at)
+  if (took(p, "COLLATE")) {
+    name <- a_name(p, "after COLLATE")
+    if (!name$name %in% c("C", "POSIX")) stop_at(p$text, name$at, "only the order by code point is read here",
+      "The section `locale` of a brief sorts by a language's alphabet.", "not_read")
+  }
+  if (next_is(p, "[")) stop_at(p$text, token(p)$at, "a place in an array is not read here", class = "not_read")
   found
 }
 
@@ -124,8 +131,9 @@ read_primary <- function(p) {
 text_in_quotes <- function(text) gsub("''", "'", substr(text, 2, nchar(text) - 1), fixed = TRUE)
 
 read_in_brackets <- function(p, at) {
-  found <- if (next_is(p, "SELECT") || next_is(p, "WITH")) list(type = "one_query", query = read_query(p), at = at) else
+  found <- if (next_is(p, "SELECT") || next_is(p, "WITH")) list(type = "one_query", query = p$query(p), at = at) else
     read_expression(p)
+  if (next_is(p, ",")) stop_at(p$text, at, "several values in brackets are not read here", class = "not_read")
   need(p, ")", "to close the bracket")
   found
 }
@@ -148,7 +156,7 @@ read_special <- function(p, here) {
   if (word == "CASE") return(read_case(p, here$at))
   if (word == "EXISTS" && next_is(p, "EXISTS", "(")) {
     p$i <- p$i + 2
-    found <- list(type = "exists", query = read_query(p), at = here$at)
+    found <- list(type = "exists", query = p$query(p), at = here$at)
     need(p, ")", "after EXISTS (...)")
     return(found)
   }
@@ -250,14 +258,14 @@ read_call <- function(p, name) {
     call$distinct <- took(p, "DISTINCT")
     took(p, "ALL")
     call$args <- each_of(p, read_expression)
-    if (took(p, "ORDER", "BY")) call$within <- each_of(p, read_sort)
+    if (took(p, "ORDER", "BY")) call$within <- each_of(p, p$sort)
   }
   need(p, ")", sprintf("after the arguments of %s()", name$name))
   if (took(p, "WITHIN", "GROUP")) {
     need(p, "(", "after WITHIN GROUP")
     need(p, "ORDER", "in WITHIN GROUP (ORDER BY ...)")
     need(p, "BY", "in WITHIN GROUP (ORDER BY ...)")
-    call$within <- each_of(p, read_sort)
+    call$within <- each_of(p, p$sort)
     need(p, ")", "after WITHIN GROUP (...)")
   }
   if (took(p, "FILTER")) {
@@ -266,6 +274,6 @@ read_call <- function(p, name) {
     call$filter <- read_expression(p)
     need(p, ")", "after FILTER (...)")
   }
-  if (took(p, "OVER")) call$over <- read_over(p)
+  if (took(p, "OVER")) call$over <- p$over(p)
   call
 }

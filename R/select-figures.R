@@ -23,8 +23,9 @@ said_figure <- function(node, scope, inside) {
     } else if (isTRUE(node$distinct)) {
       as.call(c(quote(count_distinct), args, where))
     } else {
+      counted <- one()
       scope$tell_count(node)
-      made("count", one())
+      made("count", counted)
     },
     SUM = made("sum", one()), AVG = made("mean", one()), MIN = made("min", one()), MAX = made("max", one()),
     STDDEV = , STDDEV_SAMP = made("sd", one()), STDDEV_POP = made("sd_pop", one()),

@@ -17,16 +17,6 @@ page_of_query <- function(query, s, tables) {
   if (length(tail)) sorted_page(relation, tail, s) else relation
 }
 
-# Sections as calls, put together as somebody would write them.
-page_of_sections <- function(source, s, ...) {
-  sections <- Filter(length, list(...))
-  quos <- lapply(sections, function(section) {
-    expr <- if (is.list(section)) as.call(c(quote(c), section)) else section
-    rlang::new_quosure(expr, s$env)
-  })
-  new_brief(source, capture_sections(quos))
-}
-
 page_of_select <- function(select, tail, s, tables) {
   b <- new.env(parent = emptyenv())
   b$relation <- relation_from(select$from, s, tables)
@@ -41,7 +31,7 @@ page_of_select <- function(select, tail, s, tables) {
     c(lapply(b$items, `[[`, "x"), list(select$having), lapply(tail$order, `[[`, "x")), has_figure, TRUE
   ))
   if (!is.null(select$having) && !gathers) outside("HAVING without a figure or GROUP BY", select$having, s)
-  if (gathers) grouped_page(b, tail, s) else plain_page(b, tail, s)
+  if (gathers) s$grouped_page(b, tail, s) else plain_page(b, tail, s)
 }
 
 items_without_stars <- function(items, relation, s) {

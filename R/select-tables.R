@@ -18,7 +18,7 @@ called_by <- function(relation, label) {
 relation_from <- function(node, s, tables) {
   switch(node$type,
     table = named_relation(node, s, tables), join = joined_relation(node, s, tables),
-    derived = renamed_columns_of(called_by(page_of_query(node$query, s, tables), node$alias), node$columns, s, node)
+    derived = renamed_columns_of(called_by(s$page_of_query(node$query, s, tables), node$alias), node$columns, s, node)
   )
 }
 
@@ -78,6 +78,16 @@ belongs_to <- function(node, relation, s) {
 conjuncts <- function(node) {
   if (is.null(node)) return(list())
   if (node$type == "call" && node$fn == "AND") c(conjuncts(node$args[[1]]), conjuncts(node$args[[2]])) else list(node)
+}
+
+# Sections as calls, put together as somebody would write them.
+page_of_sections <- function(source, s, ...) {
+  sections <- Filter(length, list(...))
+  quos <- lapply(sections, function(section) {
+    expr <- if (is.list(section)) as.call(c(quote(c), section)) else section
+    rlang::new_quosure(expr, s$env)
+  })
+  new_brief(source, capture_sections(quos))
 }
 
 # Joins ---------------------------------------------------------------------------------------------------------------

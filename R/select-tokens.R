@@ -36,13 +36,17 @@ stop_at <- function(text, at, what, hint = NULL, class = "no_parse") {
   ), line = line, column = column)
 }
 
-# The words in hand: `p` is an environment with the tokens and the place reached.
-new_reading <- function(text) {
+# The words in hand: `p` is an environment with the tokens and the place reached, and the readers of what may stand
+# inside of an expression: a query, a window, a sort.
+new_reading <- function(text, query, over, sort) {
   p <- new.env(parent = emptyenv())
   p$text <- text
   p$tokens <- tokens_of(text)
   p$i <- 1
   p$depth <- 0
+  p$query <- query
+  p$over <- over
+  p$sort <- sort
   p
 }
 

@@ -12,7 +12,7 @@ room("connection", "source", place = 5,
     seal_of_table(source)
   },
   part = function(source, at) part_of_connection(source, at), here_only = TRUE,
-  to_ask = function(connection, name) table_to_ask(connection, query_for(connection, name)),
+  to_ask = function(connection, name, kinds) table_to_ask(connection, query_for(connection, name), kinds),
   for_page = function(source, brief, aside) {
     if (!is.null(source$rows_before)) columns_in_hand(source, columns_of_page(brief))
     if (is.null(source$fetch) || !is.null(source$rows_before) || is_in_parts(source)) return(NULL)
@@ -25,7 +25,7 @@ table_of_connection <- function(connection, how) {
   if (!DBI::dbIsValid(connection)) {
     stop_idle("bad_argument", "The connection is closed.", "Open it again with DBI::dbConnect().")
   }
-  query <- query_for(connection, if (is.null(how$table)) how$name else how$table)
+  query <- query_for(connection, c(how$table, how$asked, how$name)[1])
   in_parts <- !is.null(check_parts_asked(how$in_parts)) && !isFALSE(how$in_parts)
   if (inherits(connection, "PqConnection")) {
     ledger <- fetched_table(connection, query)
@@ -41,12 +41,25 @@ table_of_connection <- function(connection, how) {
   if (in_parts) connection_in_parts(ledger, rows_of_part(how$in_parts, ledger$n)) else ledger
 }
 
-# A table of which nothing is fetched: its kinds, and how it is asked.
-table_to_ask <- function(connection, query) {
-  ledger <- if (inherits(connection, "PqConnection")) fetched_table(connection, query) else lite_table(connection, query)
+# A table of which nothing is fetched before it is asked for; `kinds(found)` settles what its columns are.
+table_to_ask <- function(connection, query, kinds) {
+  if (inherits(connection, "PqConnection")) {
+    ledger <- fetched_table(connection, query)
+  } else {
+    ledger <- lite_table(connection, query)
+    ledger <- fetched_later(ledger, NULL, kinds(ledger$kinds))
+    ledger$fetch <- function(names) columns_there(connection, ledger, names)
+  }
   ledger$connection <- connection
   ledger$how <- list(name = query$name, table = query$name)
   ledger
+}
+
+columns_there <- function(connection, ledger, names) {
+  quoted <- DBI::dbQuoteIdentifier(connection, names)
+  frame <- of_one_type(ledger$name, DBI::dbGetQuery(connection, sprintf("SELECT %s FROM (%s\n) AS t", toString(quoted),
+    ledger$query$sql)))
+  stats::setNames(Map(value_from_server, as.list(frame), ledger$kinds[names]), names)
 }
 
 # A SELECT as it stands, or the whole of a table that is there.

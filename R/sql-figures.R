@@ -50,8 +50,8 @@ end_said <- function(name, of_yes) {
 # NaN if any value is, as it is here; else what is said.
 odd_or <- function(said, sql, x, to) {
   if (!to$server$has_nan || !may_be_nan(x, to)) return(said)
-  any <- gathered_in_sql("bool_or", sprintf("%s = 'NaN'", sql$x), sql$where, to)
-  sprintf("CASE WHEN %s THEN 'NaN' ELSE %s END", any, said)
+  any <- gathered_in_sql("bool_or", sprintf("%s = 'NaN'", as_float(sql$x, x, to)), sql$where, to)
+  sprintf("CASE WHEN %s THEN 'NaN' ELSE %s END", any, in_type(said, "double", to))
 }
 
 both_said <- function(one, other) {

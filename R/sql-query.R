@@ -5,6 +5,7 @@
 new_query <- function(at, used = character()) {
   list(
     at = at, steps = list(), used = used, from = NULL, columns = list(), kinds = list(), odd = character(),
+    floats = character(),
     levels = list(), keys = character(), ties = character(), level = NULL, level_keys = NULL, across = NULL,
     not_additive = character(), order = NULL, here = character(), figures = NULL, sets = list()
   )
@@ -30,9 +31,10 @@ select_in_sql <- function(select, from, rest = NULL) {
 # What expressions of a section are said to. `hoisted` gathers what has to be worked a step before.
 to_of <- function(q, section, item = NULL, hoisted = NULL) {
   list(
-    server = q$at$server, connection = q$at$connection, columns = q$columns, odd = q$odd, levels = q$levels,
+    server = q$at$server, connection = q$at$connection, columns = q$columns, odd = q$odd, floats = q$floats,
+    levels = q$levels,
     level = q$level, level_keys = q$level_keys, across = q$across, ties = q$ties, not_additive = q$not_additive,
-    section = section, item = item, hoisting = FALSE, over = NULL, inside = function(to) to,
+    window = window_in_sql, section = section, item = item, hoisting = FALSE, over = NULL, inside = function(to) to,
     hoist = function(sql) hoist_into(hoisted, q, sql),
     figure = function(node) stop_idle("not_at_source", "A figure stands where none can be said.")
   )
@@ -105,6 +107,7 @@ with_column <- function(q, name, node, to) {
   q$columns[[name]] <- quoted_in_sql(q, name)
   q$kinds[[name]] <- node$kind
   q$odd <- setdiff(q$odd, name)
+  q$floats <- setdiff(q$floats, name)
   if (node$kind == "double" && any(columns_within(node) %in% to$odd)) q$odd <- c(q$odd, name)
   q$levels[[name]] <- if (node$kind == "factor") levels_said(node, to)
   q
@@ -214,6 +217,8 @@ lines_of_query <- function(q, sets) {
   names(q$kinds) <- c(keys, vapply(q$figures, `[[`, "", "name"))
   q$columns <- as.list(stats::setNames(quoted_in_sql(q, names(q$kinds)), names(q$kinds)))
   q$odd <- odd
+  q$floats <- character()
+  q["order_below"] <- list(NULL)
   q$levels <- levels
   q$group_by <- NULL
   q$ties <- vapply(keys, function(key) {
@@ -248,6 +253,7 @@ query_from_page <- function(brief, at, used) {
   below <- q
   q <- new_query(at, used)
   q[c("steps", "from")] <- below[c("steps", "from")]
+  q$order_below <- unique(c(below$order, below$ties))
   names <- intersect(names(brief$columns), names(below$columns))
   for (part in c("columns", "kinds")) q[[part]] <- below[[part]][names]
   q$odd <- intersect(below$odd, names)
@@ -274,7 +280,7 @@ query_from_table <- function(brief, at, used) {
   q <- add_step(q, "entries", ifelse(said == quoted, quoted, sprintf("%s AS %s", said, quoted)), from = from)
   q$columns <- as.list(stats::setNames(quoted, names))
   q$kinds <- as.list(kinds)
-  q$odd <- names[at$server$may_hold_nan(types)]
+  q$odd <- q$floats <- names[at$server$may_hold_nan(types)]
   q
 }
 
@@ -285,7 +291,7 @@ words_within <- function(sql) {
 
 # Lines that tie stay in key order; each subtotal stands after its lines, or before them.
 order_of_query <- function(q) {
-  if (is.null(q$level)) return(unique(c(q$order, q$ties)))
+  if (is.null(q$level)) return(unique(c(q$order, if (length(q$keys)) q$ties else q$order_below)))
   place <- if (identical(q$subtotals, "before")) -1L else 2L
   unlist(lapply(union(q$foot_keys, q$keys), function(key) {
     without <- which(!vapply(q$level_keys, function(set) key %in% set, TRUE))

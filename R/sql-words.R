@@ -7,7 +7,7 @@ in_sql <- function(node, to) {
     value = constants_in_sql(node$value, to),
     column = column_in_sql(node$name, to),
     figure = to$figure(node),
-    window = window_in_sql(node, to),
+    window = to$window(node, to),
     set = sprintf("(%s)", toString(vapply(unname(node$args), in_sql, "", to = to))),
     given = stop_idle(
       "not_given", sprintf("The brief asks for given(%s), and nobody has supplied it.", node$name),
@@ -51,13 +51,11 @@ bare_sql <- function(sql) {
   sql
 }
 
-# Where the bracket closes that a text begins with; brackets in quotes are none.
+# Where the bracket closes that a text begins with; what stands in quotes is passed over.
 closes_at <- function(sql) {
-  marks <- strsplit(sql, "")[[1]]
-  quoted <- FALSE
-  for (quote in c("'", "\"", "`")) quoted <- quoted | cumsum(marks == quote) %% 2 == 1
-  depth <- cumsum(ifelse(quoted, 0, (marks == "(") - (marks == ")")))
-  which(depth == 0 & !quoted)[1]
+  marks <- regmatches(sql, gregexpr("'(?:[^'\\\\]|\\\\.|'')*'|\"(?:[^\"]|\"\")*\"|`(?:[^`]|``)*`|.", sql, perl = TRUE))[[1]]
+  depth <- cumsum((marks == "(") - (marks == ")"))
+  sum(nchar(marks[seq_len(match(0, depth, nomatch = length(marks) + 1))]), na.rm = TRUE)
 }
 
 # Constants ------------------------------------------------------------------------------------------------------
@@ -104,7 +102,12 @@ in_type <- function(sql, kind, to) sprintf("CAST(%s AS %s)", bare_sql(sql), to$s
 # A number that may be none (NaN) is missing where it is compared or ordered; a server orders it.
 without_nan <- function(sql, node, to) {
   if (!to$server$has_nan || !may_be_nan(node, to)) return(sql)
-  sprintf("NULLIF(%s, 'NaN')", bare_sql(sql))
+  sprintf("NULLIF(%s, 'NaN')", as_float(sql, node, to))
+}
+
+# Only a number of floating point can be compared with NaN; what a column of the table is, is known.
+as_float <- function(sql, node, to) {
+  if (node$type == "column" && node$name %in% to$floats) bare_sql(sql) else in_type(sql, "double", to)
 }
 
 may_be_nan <- function(node, to) {

@@ -1,6 +1,6 @@
 # Random pages over a random table, as the text of a call, for one way of working against another.
 
-random_table <- function(n, nan = FALSE) {
+table_for_pages <- function(n, nan = FALSE) {
   some <- function(x, part = 0.1) {
     x[runif(n) < part] <- NA
     x
@@ -8,21 +8,24 @@ random_table <- function(n, nan = FALSE) {
   data.frame(
     id = order(runif(n)), g = some(sample(c("ash", "Birch", "", "\u00e9lan", "\u00c9lan", "o'ak \"x\"", "birch"), n, TRUE)),
     h = some(sample(c("up", "down", "\U1f6a2 boat"), n, TRUE)), k = some(sample(-3:9, n, TRUE)),
-    f = some(c(if (nan) sample(c(NaN, Inf), min(n, 2), TRUE), signif(rnorm(n, 0, 40), 5))[seq_len(n)]),
+    f = some(c(if (nan) rep(NaN, min(n, 2)), signif(rnorm(n, 0, 40), 5))[seq_len(n)]),
     m = some(round(runif(n, -5, 60), 2)), d = some(as.Date("2024-01-28") + sample(0:200, n, TRUE)),
     e = as.Date("2023-12-01") + order(runif(n)), b = some(sample(c(TRUE, FALSE), n, TRUE)), stringsAsFactors = FALSE
   )
 }
 
-one_of <- function(...) sample(c(...), 1)
+types_for_pages <- c(id = "integer", g = "text", h = "text", k = "integer", f = "double precision", m = "numeric(12,2)",
+  d = "date", e = "date", b = "boolean")
+
+any_one <- function(...) sample(c(...), 1)
 
 number_text_of <- function(depth = 2) {
-  if (depth == 0) return(one_of("k", "f", "m", "m", "id", "3", "0.5"))
+  if (depth == 0) return(any_one("k", "f", "m", "m", "id", "3", "0.5"))
   x <- number_text_of(depth - 1)
   y <- number_text_of(depth - 1)
-  one_of(
+  any_one(
     x, x, sprintf("(%s + %s)", x, y), sprintf("(%s - %s)", x, y), sprintf("(%s * 2)", x), sprintf("(%s / %s)", x, y),
-    sprintf("abs(%s)", x), sprintf("rounded(%s, %s)", x, one_of("0", "1", "2")), sprintf("or_else(%s, 0)", x),
+    sprintf("abs(%s)", x), sprintf("rounded(%s, %s)", x, any_one("0", "1", "2")), sprintf("or_else(%s, 0)", x),
     sprintf("case(when(%s, %s), otherwise = %s)", condition_text(depth - 1), x, y), "text_length(g)", "year(d)",
     "weekday(d)", "week(d)", "quarter(d)", "(d - e)", sprintf("floor(%s)", x), sprintf("greatest(%s, k)", x), "k %% 4",
     sprintf("least(m, %s)", y)
@@ -30,31 +33,31 @@ number_text_of <- function(depth = 2) {
 }
 
 condition_text <- function(depth = 1) {
-  plain <- one_of(
+  plain <- any_one(
     "m > 10", "k == 2", "f <= 0.5", "k != 3", "g == \"ash\"", "h %in% c(\"up\", \"none\")", "is_missing(g)", "b",
     "!is_missing(m)", "d >= \"2024-03-01\"", "between(m, 3, 30)", "g > h", "!b", "starts_with(g, \"b\")",
     "contains(h, \"o\")", "ends_with(g, \"h\")", "g < \"b\"", "f > m", "k %in% c(1, 2, 3)", "d > e"
   )
   if (depth == 0) return(plain)
-  one_of(plain, sprintf("(%s & %s)", plain, condition_text(0)), sprintf("(%s | %s)", plain, condition_text(0)),
+  any_one(plain, sprintf("(%s & %s)", plain, condition_text(0)), sprintf("(%s | %s)", plain, condition_text(0)),
     sprintf("!(%s)", condition_text(0)))
 }
 
 key_text <- function() {
-  one_of("g", "h", "k", "month = start_of(d, \"month\")", "w = start_of(d, \"week\")", "big = m > 20", "d", "b",
+  any_one("g", "h", "k", "month = start_of(d, \"month\")", "w = start_of(d, \"week\")", "big = m > 20", "d", "b",
     "band = bands(m, at = c(5, 20))", "part = characters(g, 1, 1)", "both = joined(g, h, sep = \"-\")")
 }
 
 figure_text <- function() {
-  x <- number_text_of(one_of(0, 1))
-  where <- one_of("", "", sprintf(", where = %s", condition_text(0)))
-  one_of(
-    "count()", sprintf("count(%s)", one_of("g", "m", "d")), sprintf("sum(%s%s)", x, where),
-    sprintf("mean(%s%s)", x, where), sprintf("min(%s%s)", one_of(x, "g", "d", "b"), where),
-    sprintf("max(%s%s)", one_of(x, "g", "d"), where), sprintf("median(%s%s)", x, where),
-    sprintf("percentile(%s, %s%s)", x, one_of("0.9", "0.25"), where), sprintf("count_distinct(%s)", one_of("g", "k", "d")),
+  x <- number_text_of(any_one(0, 1))
+  where <- any_one("", "", sprintf(", where = %s", condition_text(0)))
+  any_one(
+    "count()", sprintf("count(%s)", any_one("g", "m", "d")), sprintf("sum(%s%s)", x, where),
+    sprintf("mean(%s%s)", x, where), sprintf("min(%s%s)", any_one(x, "g", "d", "b"), where),
+    sprintf("max(%s%s)", any_one(x, "g", "d"), where), sprintf("median(%s%s)", x, where),
+    sprintf("percentile(%s, %s%s)", x, any_one("0.9", "0.25"), where), sprintf("count_distinct(%s)", any_one("g", "k", "d")),
     "count_missing(m)", sprintf("var(%s)", x), sprintf("sd(%s%s)", x, where), "any(b)", "every(b)", "mode(g)",
-    sprintf("first(%s, along = e)", one_of("m", "g")), "last(m, along = falling(e))", "nth(k, 2, along = e)",
+    sprintf("first(%s, along = e)", any_one("m", "g")), "last(m, along = falling(e))", "nth(k, 2, along = e)",
     "listed(g, along = e)", "mean(m, weight = k)", "sum(m) / count()", "sum(m) - sum(f)", "rank_of(20, falling(m))",
     "count_distinct(g, h)", "sum(b)"
   )
@@ -62,9 +65,9 @@ figure_text <- function() {
 
 # Beside lines, of the figures x and y.
 beside_text <- function(keys) {
-  per <- one_of("", if (length(keys) > 1) sprintf(", per = %s", sub(" =.*", "", keys[1])))
-  along <- one_of(sprintf("along = %s", sub(" =.*", "", keys[length(keys)])), "along = c(falling(x), y)")
-  one_of(
+  per <- any_one("", if (length(keys) > 1) sprintf(", per = %s", sub(" =.*", "", keys[1])))
+  along <- any_one(sprintf("along = %s", sub(" =.*", "", keys[length(keys)])), "along = c(falling(x), y)")
+  any_one(
     sprintf("rank(falling(x)%s)", per), sprintf("dense_rank(x%s)", per), sprintf("row_number(x%s)", per),
     sprintf("ntile(3, x%s)", per), sprintf("cume_dist(x%s)", per), sprintf("percent_rank(falling(x)%s)", per),
     sprintf("running(sum(x)%s, %s)", per, along), sprintf("rolling(mean(x), 3%s, %s)", per, along),
@@ -76,7 +79,7 @@ beside_text <- function(keys) {
 }
 
 # The text of brief(t, ...).
-random_page <- function() {
+page_text <- function() {
   keys <- unique(replicate(sample(0:3, 1), key_text()))
   keys <- keys[!duplicated(sub(" =.*", "", keys))]
   names <- sub(" =.*", "", keys)
@@ -85,15 +88,15 @@ random_page <- function() {
     if (runif(1) < 0.6) sprintf("only = %s", condition_text()),
     sprintf("lines = %s", if (length(keys)) sprintf("c(%s)", toString(keys)) else "whole()"),
     sprintf("figures = c(x = %s, y = count(), z = %s, a = %s)",
-      one_of(sprintf("sum(%s)", number_text_of(1)), "sum(m)", "max(k)"), figure_text(), figure_text()),
-    if (length(keys) && runif(1) < 0.5) sprintf("footing = %s", one_of("whole()",
-      sprintf("%s(%s)", one_of("rollup", "cube"), toString(names)))),
+      any_one(sprintf("sum(%s)", number_text_of(1)), "sum(m)", "max(k)"), figure_text(), figure_text()),
+    if (length(keys) && runif(1) < 0.5) sprintf("footing = %s", any_one("whole()",
+      sprintf("%s(%s)", any_one("rollup", "cube"), toString(names)))),
     if (length(keys) && runif(1) < 0.6) sprintf("beside = c(o = %s, p = %s)", beside_text(keys), beside_text(keys)),
-    if (length(keys) && runif(1) < 0.4) sprintf("show = %s", one_of("y > 2", "top(3, x)", "bottom(2, y, per = whole())",
+    if (length(keys) && runif(1) < 0.4) sprintf("show = %s", any_one("y > 2", "top(3, x)", "bottom(2, y, per = whole())",
       "top(part(0.3), y)", "x > 0 | is_missing(x)")),
-    if (length(keys) && runif(1) < 0.4) sprintf("order = %s", one_of("falling(y)", "c(x, falling(y))")),
+    if (length(keys) && runif(1) < 0.4) sprintf("order = %s", any_one("falling(y)", "c(x, falling(y))")),
     if (length(keys) > 1 && runif(1) < 0.15 && !any(grepl("band|month|big|^d$|^w", names))) sprintf(
-      "abreast = columns_of(%s, figures = y, totals = \"%s\")", names[2], one_of("both", "none"))
+      "abreast = columns_of(%s, figures = y, totals = \"%s\")", names[2], any_one("both", "none"))
   )
   sprintf("brief(t, %s)", paste(parts, collapse = ", "))
 }

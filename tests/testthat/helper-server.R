@@ -88,3 +88,32 @@ local_connection <- function(env = parent.frame()) {
   withr::defer(DBI::dbDisconnect(connection), envir = env)
   connection
 }
+
+# The same with MariaDB.
+local_mariadb <- function(env = parent.frame()) {
+  skip_if_not_installed("RMariaDB")
+  skip_if(!nzchar(Sys.which("mariadbd")) || Sys.info()[["user"]] != "root", "no MariaDB")
+  folder <- tempfile("mariadb-", "/tmp")
+  dir.create(folder)
+  system2("chown", c("mysql", folder))
+  data <- file.path(folder, "data")
+  status <- system2("mariadb-install-db", c("--user=mysql", paste0("--datadir=", data),
+    "--auth-root-authentication-method=normal"), stdout = FALSE, stderr = FALSE)
+  if (status != 0) skip("MariaDB could not be set up")
+  socket <- file.path(folder, "socket")
+  system2("mariadbd", c("--user=mysql", paste0("--datadir=", data), paste0("--socket=", socket), "--skip-networking",
+    paste0("--pid-file=", folder, "/pid")), wait = FALSE, stdout = FALSE, stderr = FALSE)
+  withr::defer({
+    system2("mariadb-admin", c("-S", socket, "-u", "root", "shutdown"), stdout = FALSE, stderr = FALSE)
+    unlink(folder, recursive = TRUE)
+  }, envir = env)
+  for (try in 1:100) {
+    connection <- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"), error = function(e) NULL)
+    if (!is.null(connection)) break
+    Sys.sleep(0.2)
+  }
+  DBI::dbExecute(connection, "CREATE DATABASE own CHARACTER SET utf8mb4")
+  DBI::dbExecute(connection, "USE own")
+  withr::defer(DBI::dbDisconnect(connection), envir = env)
+  connection
+}

@@ -148,3 +148,117 @@ test_that("queries mean here what they mean on a server", {
     expect_identical(as_rows(here), as_rows(there), label = name)
   }
 })
+
+test_that("a page that was said to a server reads back to the same answer", {
+  connection <- local_connection()
+  set.seed(11)
+  table <- table_for_pages(80)
+  DBI::dbWriteTable(connection, "t", table, field.types = types_for_pages)
+  t <- ledger(connection, "t")
+  back <- 0
+  for (i in 1:60) {
+    text <- page_text()
+    page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
+    if (is.null(page) || !is.null(page$checked$footing) || !is.null(page$checked$abreast)) next
+    query <- tryCatch(as_sql(page), idle_not_at_source = function(e) NULL)
+    if (is.null(query)) next
+    again <- tryCatch(read_select(unclass(query), t = t), idle_not_read = function(e) NULL)
+    if (is.null(again)) next
+    back <- back + 1
+    expect_identical(as_rows(as.data.frame(draw_up(again))), as_rows(as.data.frame(draw_up(page))), label = text)
+  }
+  expect_gt(back, 12)
+})
+
+test_that("what is wrong with a query is told with its line and column", {
+  tolls <- demo_table("tolls")
+  wrong <- list(
+    list("SELECT lock,\n  FROM tolls", "no_parse", "line 2, column 3: a name is needed"),
+    list("SELECT lock FROM tolls WHERE", "no_parse", "column 29: .*the query ends"),
+    list("SELECT 'open FROM tolls", "no_parse", "column 8: .*A quote is opened"),
+    list("SELECT lock FROM nowhere", "unknown_table", "column 18: there is no table `nowhere`"),
+    list("SELECT lokc FROM tolls", "unknown_column", "column 8: there is no column `lokc`.*lock"),
+    list("SELECT reach,\n       toll FROM tolls GROUP BY reach", "not_determined", "line 2, column 8: .*several values"),
+    list("SELECT soundex(lock) FROM tolls", "not_read", "column 8: SOUNDEX\\(\\) is not read"),
+    list("SELECT a.lock FROM tolls a, tolls b WHERE lock = 'x'", "unknown_column", "may be a column of a or b"),
+    list("SELECT lock FROM tolls INTERSECT SELECT lock FROM tolls", "no_parse", "INTERSECT"),
+    list("SELECT sum(sum(toll)) FROM tolls", "not_read", "SUM\\(\\) without GROUP BY"),
+    list("SELECT lock FROM tolls ORDER BY 4", "no_parse", "columns to sort by"),
+    list("SELECT lock FROM tolls UNION SELECT lock, reach FROM tolls", "no_parse", "UNION puts 2 columns under 1"),
+    list("SELECT rank() OVER () FROM tolls", "no_parse", "goes by an order"),
+    list("SELECT sum(toll) OVER (ORDER BY toll RANGE BETWEEN 5 PRECEDING AND CURRENT ROW) FROM tolls", "not_read", "RANGE"),
+    list("SELECT lock FROM tolls WHERE lock LIKE '_x'", "not_read", "LIKE with _"),
+    list("SELECT passed_on + INTERVAL '1' MONTH FROM tolls", "not_read", "a span of months"),
+    list("SELECT lock FROM tolls; SELECT lock FROM tolls", "no_parse", "the query ended before"),
+    list("UPDATE tolls SET toll = 0", "no_parse", "SELECT is needed"),
+    list("SELECT lock FROM tolls NATURAL JOIN tolls b", "no_parse", "names its keys"),
+    list("SELECT a.lock FROM tolls a LEFT JOIN tolls b ON a.toll < b.toll", "not_read", "outer join"),
+    list("WITH RECURSIVE x AS (SELECT 1 FROM tolls) SELECT * FROM x", "no_parse", "names itself"),
+    list("SELECT CAST(toll AS money) FROM tolls", "not_read", "type money"),
+    list("SELECT CASE END FROM tolls", "no_parse", ""), list("", "no_parse", "SELECT is needed"),
+    list(paste0(strrep("(", 300), "SELECT"), "no_parse", "SELECT|at most"),
+    list("SELECT lock FROM tolls WHERE toll > (SELECT lock, toll FROM tolls)", "no_parse", "one column")
+  )
+  for (one in wrong) {
+    expect_error(read_select(one[[1]], tolls = tolls), one[[3]], class = paste0("idle_", one[[2]]), label = one[[1]])
+  }
+  expect_error(read_select("missing.sql", tolls = tolls), class = "idle_no_file")
+  expect_error(read_select(3), class = "idle_bad_argument")
+  expect_error(read_select("SELECT 1 FROM a", tolls), "by the names", class = "idle_bad_argument")
+})
+
+test_that("cut and stirred queries are read or told, and never anything else", {
+  tolls <- head(as.data.frame(demo_table("tolls")), 30)
+  locks <- demo_table("locks")
+  set.seed(5)
+  for (query in sample(unname(queries), 25)) {
+    words <- strsplit(query, "(?<=[^A-Za-z0-9_'])|(?=[^A-Za-z0-9_'])", perl = TRUE)[[1]]
+    for (k in 1:8) {
+      at <- sample(length(words), 2)
+      stirred <- switch(1 + k %% 4, words[-at[1]], words[seq_len(at[1])], replace(words, at[1], words[at[2]]),
+        append(words, sample(c("(", ")", "'", ",", "SELECT", "\u00fc", "0", ";"), 1), at[1]))
+      said <- tryCatch({
+        read_select(paste(stirred, collapse = ""), tolls = tolls, locks = locks, targets = locks)
+        "read"
+      }, idle_error = function(e) "told", error = function(e) paste(conditionMessage(e), paste(stirred, collapse = "")))
+      expect_true(said %in% c("read", "told"), label = said)
+    }
+  }
+})
+
+test_that("the classic mistakes of queries are said on the page", {
+  tolls <- as.data.frame(demo_table("tolls"))
+  tolls$at <- as.POSIXct(tolls$passed_on, tz = "UTC")
+  said <- list(
+    "average of all rows up to this one" = "SELECT avg(toll) OVER (ORDER BY passed_on) FROM tolls",
+    "up to its own row" = "SELECT last_value(toll) OVER (ORDER BY passed_on) FROM tolls",
+    "NOT IN of a query" = "SELECT lock FROM tolls WHERE lock NOT IN (SELECT lock FROM tolls WHERE toll > 40)",
+    "only the first moment" = "SELECT lock FROM tolls WHERE at BETWEEN '2025-01-01' AND '2025-01-31'",
+    "the left join loses them" = "SELECT a.lock FROM tolls a LEFT JOIN locks b ON a.lock = b.lock WHERE b.rise_m > 2",
+    "counts the rows in which toll is filled in" = "SELECT count(toll) FROM tolls",
+    "drops rows that are alike" = "SELECT lock FROM tolls UNION SELECT lock FROM locks",
+    "cuts off the fraction" = "SELECT count(*) / 2 FROM tolls", "rows of no order" = "SELECT lock FROM tolls LIMIT 3"
+  )
+  for (what in names(said)) {
+    page <- read_select(said[[what]], tolls = tolls, locks = demo_table("locks"))
+    expect_match(paste(page$notes, collapse = " "), what, label = said[[what]])
+    expect_match(paste(gsub("\\s+", " ", capture.output(print(page))), collapse = " "), "of the query, at \"")
+  }
+  averages <- read_select("SELECT avg(a) AS mean FROM (SELECT lock, avg(toll) AS a FROM tolls GROUP BY lock) x",
+    tolls = tolls)
+  expect_match(paste(attr(draw_up(averages), "idle")$notes, collapse = " "), "average of averages")
+})
+
+test_that("the command line ties a query out", {
+  folder <- withr::local_tempdir()
+  writeLines(c("SELECT reach, sum(toll) AS receipts", "FROM tolls GROUP BY reach"), file.path(folder, "receipts.sql"))
+  write_statement(draw_up(brief(demo_table("tolls"))), file.path(folder, "tolls.csv"))
+  sql <- file.path(folder, "receipts.sql")
+  source <- paste0("tolls=", file.path(folder, "tolls.csv"))
+  ran <- program("tie-out", "--select", sql, "--source", source)
+  expect_identical(ran$status, 0L)
+  expect_match(paste(ran$out, collapse = " "), "Recomputed: 1 figure of 3 lines")
+  ran <- program("draw-up", file.path(folder, "tolls.csv"), "--select", sql)
+  expect_identical(ran$status, 2L)
+  expect_match(paste(ran$err, collapse = " "), "With --select there is no other file")
+})

@@ -1,0 +1,235 @@
+# Pages worked at a server and here: the same answers, over random pages; what cannot be said; what goes wrong there.
+
+lite <- function(..., env = parent.frame()) {
+  skip_if_not_installed("RSQLite")
+  connection <- DBI::dbConnect(RSQLite::SQLite(), ":memory:")
+  withr::defer(DBI::dbDisconnect(connection), envir = env)
+  tables <- list(...)
+  for (name in names(tables)) DBI::dbWriteTable(connection, name, as.data.frame(tables[[name]]))
+  connection
+}
+
+# Each page is drawn up here and worked there: every cell must agree within the bound that is stated.
+expect_same_at <- function(connection, n, seed, tables, least_said) {
+  set.seed(seed)
+  said <- 0
+  for (i in seq_len(n)) {
+    if (i %% 20 == 1) t <- tables(any_one(1, 7, 60, 250))
+    text <- page_text()
+    page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
+    if (is.null(page)) next
+    proof <- tryCatch(tie_out(page, against = connection), idle_not_at_source = function(e) NULL)
+    if (is.null(proof)) next
+    said <- said + 1
+    source <- Filter(function(check) check$check == "source", proof$checks)[[1]]
+    expect_identical(source$status, "ties", label = paste(text, source$sentence))
+  }
+  expect_gt(said / n, least_said)
+}
+
+test_that("random pages are the same here and on PostgreSQL", {
+  connection <- local_connection()
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "120"))
+  expect_same_at(connection, n, 1, function(size) {
+    DBI::dbWriteTable(connection, "t", table_for_pages(size, TRUE), overwrite = TRUE, field.types = types_for_pages)
+    ledger(connection, "t")
+  }, 0.85)
+})
+
+test_that("random pages are the same here and on SQLite", {
+  connection <- lite()
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "120"))
+  expect_same_at(connection, n, 2, function(size) {
+    table <- table_for_pages(size)
+    DBI::dbWriteTable(connection, "t", transform(table, d = as.character(d), e = as.character(e)), overwrite = TRUE)
+    ledger(table, name = "t")
+  }, 0.5)
+})
+
+test_that("random pages are the same here and on MariaDB", {
+  connection <- local_mariadb()
+  expect_same_at(connection, 80, 3, function(size) {
+    table <- table_for_pages(size)
+    DBI::dbWriteTable(connection, "t", table, overwrite = TRUE)
+    ledger(table, name = "t")
+  }, 0.6)
+})
+
+test_that("a page of the demo is worked at its source, with its crosstab, subtotals and formats", {
+  tolls <- as.data.frame(demo_table("tolls"))
+  tolls$passed_on <- as.character(tolls$passed_on)
+  connection <- lite(tolls = tolls)
+  page <- brief(ledger(connection, "tolls"),
+    columns = c(day = as_date(passed_on)), only = toll > 0, lines = c(reach, lock, paid),
+    figures = c(passages = count(), receipts = sum(toll)), footing = rollup(reach, lock),
+    beside = c(part = share(receipts, per = whole())), show = top(2, receipts, per = c(reach, paid)),
+    abreast = columns_of(paid, figures = receipts, totals = "both"), layout = c(Reach = reach, Lock = lock, rest())
+  )
+  there <- draw_up(page, at = "source")
+  here <- draw_up(page)
+  expect_identical(names(there), names(here))
+  expect_equal(as.data.frame(there), as.data.frame(here), ignore_attr = TRUE, tolerance = 1e-12)
+  expect_output(print(there), "Worked at the source by SQLite")
+  worked <- workings(there)
+  expect_output(print(worked), "Worked at the source by SQLite.*WITH entries AS.*Its plan:.*SCAN")
+  expect_match(worked$sql, "GROUP BY `reach`, `lock`")
+  expect_true(all_tie(tie_out(there)))
+})
+
+test_that("pages upon pages, single entries and a SELECT as ledger are said", {
+  locks <- as.data.frame(demo_table("locks"))
+  connection <- lite(locks = locks, entries = locks)
+  below <- brief(ledger(connection, "SELECT * FROM locks WHERE rise_m > 2"), lines = reach,
+    figures = c(n = count(), rise = sum(rise_m)), footing = whole())
+  pages <- list(
+    brief(below, only = n > 1, beside = c(place = rank(falling(rise)), so_far = running(sum(n), along = reach))),
+    brief(ledger(connection, "entries"), columns = c(high = rise_m > 3), only = high, beside = c(n = row_number(lock)),
+      order = lock),
+    brief(below, lines = whole(), figures = c(most = max(rise), reaches = count()))
+  )
+  for (page in pages) {
+    proof <- tie_out(page, against = connection)
+    expect_identical(proof$checks[[which(vapply(proof$checks, `[[`, "", "check") == "source")]]$status, "ties")
+    expect_equal(as.data.frame(draw_up(page, at = "source")), as.data.frame(draw_up(page)), ignore_attr = TRUE)
+  }
+})
+
+test_that("a difference is followed to its line and to its entries", {
+  tolls <- head(as.data.frame(demo_table("tolls")), 500)
+  changed <- tolls
+  changed$toll[3] <- changed$toll[3] + 1
+  changed$passed_on <- as.character(changed$passed_on)
+  connection <- lite(tolls = changed[-7, ])
+  page <- brief(ledger(tolls, name = "tolls.csv"), lines = lock, figures = c(receipts = sum(toll), n = count()))
+  found <- Filter(function(check) check$check == "source", tie_out(page, against = connection)$checks)[[1]]
+  expect_identical(found$status, "differs")
+  expect_setequal(found$lines$lock, unique(tolls$lock[c(3, 7)]))
+  expect_match(found$sentence, "First, at lock .*, (receipts|n) is .* here and .* there[.] It has .* only here")
+  expect_match(found$sentence, "entries_behind\\(page, lock == ")
+})
+
+test_that("names and texts of any kind are quoted, and nothing in them is run", {
+  hostile <- c("a\"b", "x`y", "select", "1 or 1=1", "semi;colon", "-- note", "o'brien", "back\\slash", "\u00fcber", "a.b")
+  values <- c("'; DROP TABLE kept; --", "\\'; DELETE FROM kept; --", "\"", "%s %d", "\u202e", "' OR ''='", "$1", "?", ":x")
+  for (connection in list(lite(kept = data.frame(a = 1)), local_connection())) {
+    DBI::dbWriteTable(connection, "kept", data.frame(a = 1), overwrite = TRUE)
+    for (name in hostile) {
+      table <- data.frame(values, seq_along(values))
+      names(table) <- c(name, "n")
+      DBI::dbWriteTable(connection, "the \"table\"", table, overwrite = TRUE)
+      column <- as.name(name)
+      page <- rlang::inject(brief(ledger(connection, "the \"table\""), only = (!!column) != !!values[1],
+        lines = c(key = !!column), figures = c(s = sum(n), m = max(!!column)), beside = c(r = rank(key))))
+      expect_equal(as.data.frame(draw_up(page, at = "source")), as.data.frame(draw_up(page)), ignore_attr = TRUE)
+      for (value in values) {
+        one <- rlang::inject(brief(ledger(connection, "the \"table\""), only = (!!column) == !!value, lines = whole(),
+          figures = c(s = sum(n))))
+        expect_identical(draw_up(one, at = "source")$s, as.double(match(value, values)))
+      }
+    }
+    expect_identical(DBI::dbGetQuery(connection, "SELECT count(*) AS n FROM kept")$n |> as.integer(), 1L)
+  }
+})
+
+test_that("what cannot be said is named with its reason", {
+  tolls <- as.data.frame(demo_table("tolls"))
+  connection <- lite(tolls = transform(tolls, passed_on = as.character(passed_on)))
+  t <- ledger(tolls, name = "tolls")
+  unsaid <- list(
+    "upper\\(lock\\).*letters" = quote(brief(t, columns = c(u = upper(lock)))),
+    "sd\\(toll\\).*square root" = quote(brief(t, lines = lock, figures = c(s = sd(toll)))),
+    "others.*entries here" = quote(brief(t, lines = lock, figures = c(s = sum(toll)), show = top(2, s, others = TRUE))),
+    "lines without entries" = quote(brief(t, lines = crossed(lock, paid), figures = c(n = count()))),
+    "strike_duplicates\\(\\) is worked here" = quote(brief(t, prepare = strike_duplicates())),
+    "order of entry" = quote(brief(t, lines = lock, figures = c(f = first(toll)))),
+    "wider group's own figure" = quote(brief(t, lines = lock, figures = c(m = median(toll)), beside = c(s = share(m)))),
+    "alphabet" = quote(brief(t, lines = lock, figures = c(n = count()), locale = "sv")),
+    "skip_missing" = quote(brief(t, lines = passed_on, figures = c(s = sum(toll)),
+      beside = c(l = lag(s, 1, along = passed_on, skip_missing = TRUE)))),
+    "frame of months" = quote(brief(t, lines = passed_on, figures = c(s = sum(toll)),
+      beside = c(r = rolling(sum(s), months(1), along = passed_on))))
+  )
+  for (reason in names(unsaid)) {
+    expect_error(as_sql(eval(unsaid[[reason]]), connection), reason, class = "idle_not_at_source", label = reason)
+  }
+  expect_error(as_sql(brief(t, lines = lock)), "not on a server", class = "idle_bad_argument")
+  expect_error(as_sql(brief(t, lines = lock), "tolls"), "opened with DBI", class = "idle_bad_argument")
+  expect_error(as_sql(brief(ledger(tolls, "passages.csv"), lines = lock), connection), "no table `passages`",
+    class = "idle_no_file")
+  expect_error(draw_up(brief(t, lines = lock), at = "there"), class = "idle_bad_argument")
+  page <- brief(ledger(connection, "tolls"), only = toll > given(least), lines = lock)
+  expect_error(draw_up(page, at = "source"), "given\\(least\\)", class = "idle_not_given")
+  expect_error(draw_up(supply(page, least = 3), at = "source", sealed = TRUE), "no seal", class = "idle_bad_argument")
+})
+
+test_that("a server is only read from, at one moment, within the time allowed, and a lost one is told", {
+  connection <- local_connection()
+  DBI::dbWriteTable(connection, "t", data.frame(k = 1:3, x = c(1.5, 2, NA)))
+  page <- brief(ledger(connection, "t"), lines = k, figures = c(s = sum(x)))
+  writing <- brief(ledger(connection, "SELECT k, x FROM t WHERE nextval('counter') > 0"), lines = k) |>
+    expect_error(class = "idle_bad_file")
+  DBI::dbExecute(connection, "CREATE SEQUENCE counter")
+  page_of_writer <- brief(ledger(connection, "t"), lines = k)
+  page_of_writer$source$query$sql <- "SELECT k, x FROM t WHERE nextval('counter') > 0"
+  page_of_writer$source$query$table <- NULL
+  expect_error(draw_up(page_of_writer, at = "source"), "read-only", class = "idle_server_error")
+
+  slow <- page
+  slow$source$query[c("sql", "table")] <- list("SELECT k, x FROM t, pg_sleep(20)", NULL)
+  withr::with_options(list(idleledger.timeout = 0.2), {
+    began <- Sys.time()
+    expect_error(draw_up(slow, at = "source"), "within the time allowed", class = "idle_took_too_long")
+    expect_lt(as.double(Sys.time() - began, units = "secs"), 10)
+  })
+  expect_error(withr::with_options(list(idleledger.timeout = -1), draw_up(page, at = "source")), class = "idle_bad_option")
+
+  DBI::dbExecute(connection, "ALTER TABLE t RENAME COLUMN x TO y")
+  expect_error(draw_up(page, at = "source"), "has changed since it was opened", class = "idle_bad_file")
+  DBI::dbExecute(connection, "ALTER TABLE t RENAME COLUMN y TO x")
+  expect_identical(draw_up(page, at = "source")$s, c(1.5, 2, NA))
+
+  number <- DBI::dbGetQuery(connection, "SELECT pg_backend_pid() AS n")$n
+  server <- DBI::dbGetInfo(connection)$host
+  told_later <- function(what) system2("sh", c("-c", shQuote(sprintf(
+    "sleep 0.7; %s -X -q -h %s -U postgres -c 'SELECT %s(%d)'", server_program("psql"), server, what, number))),
+    wait = FALSE, stdout = FALSE, stderr = FALSE)
+  told_later("pg_cancel_backend")
+  expect_error(draw_up(slow, at = "source"), "was cancelled there", class = "idle_cancelled")
+  expect_identical(draw_up(page, at = "source")$s, c(1.5, 2, NA))
+  told_later("pg_terminate_backend")
+  expect_error(draw_up(slow, at = "source"), "was lost", class = "idle_lost_connection")
+  expect_no_match(paste(capture.output(print(page$source)), collapse = ""), "password|host|user")
+})
+
+test_that("over shards the grouping is pushed to each of them", {
+  connection <- local_connection()
+  tell <- function(sql) DBI::dbExecute(connection, sql)
+  info <- DBI::dbGetInfo(connection)
+  skip_if(inherits(try(tell("CREATE EXTENSION postgres_fdw"), silent = TRUE), "try-error"), "no foreign tables")
+  rows <- data.frame(shop = rep(c("a", "b", "c", "d"), 500), part = rep(1:2, each = 1000), x = round(runif(2000), 2))
+  tell("CREATE TABLE tolls (shop text, part integer, x numeric(10, 2)) PARTITION BY LIST (part)")
+  for (k in 1:2) {
+    tell(sprintf("CREATE DATABASE shard_%d", k))
+    shard <- DBI::dbConnect(RPostgres::Postgres(), host = info$host, user = "postgres", dbname = sprintf("shard_%d", k))
+    DBI::dbWriteTable(shard, "tolls", rows[rows$part == k, ],
+      field.types = c(shop = "text", part = "integer", x = "numeric(10, 2)"))
+    DBI::dbExecute(shard, "ANALYZE tolls")
+    DBI::dbDisconnect(shard)
+    tell(sprintf(paste("CREATE SERVER shard_%1$d FOREIGN DATA WRAPPER postgres_fdw OPTIONS",
+      "(host '%2$s', dbname 'shard_%1$d', use_remote_estimate 'true')"), k, info$host))
+    tell(sprintf("CREATE USER MAPPING FOR postgres SERVER shard_%d OPTIONS (user 'postgres')", k))
+    tell(sprintf("CREATE FOREIGN TABLE tolls_%1$d PARTITION OF tolls FOR VALUES IN (%1$d) SERVER shard_%1$d
+      OPTIONS (table_name 'tolls')", k))
+  }
+  tell("SET enable_partitionwise_aggregate = on")
+  page <- brief(ledger(connection, "tolls"), only = x > 0.1, lines = shop,
+    figures = c(n = count(), s = sum(x), most = max(x), some = sum(x, where = x > 0.5)))
+  there <- draw_up(page, at = "source")
+  expect_equal(as.data.frame(there), as.data.frame(draw_up(page)), ignore_attr = TRUE)
+  plan <- paste(workings(there)$plan, collapse = "\n")
+  expect_match(plan, "Partial (Hash|Group)?Aggregate|Foreign Scan")
+  by_part <- draw_up(brief(ledger(connection, "tolls"), lines = c(part, shop), figures = c(s = sum(x))), at = "source")
+  plan <- paste(workings(by_part)$plan, collapse = "\n")
+  expect_match(plan, "Append.*Foreign Scan.*Foreign Scan")
+  expect_no_match(plan, "Aggregate[^\n]*\n[^\n]*Append")
+})
