@@ -22,7 +22,8 @@ answers_owed <- list(
   act = c("does"),
   call = c("place", "takes", "check"),
   server = c(
-    "place", "words", "of", "types", "has_nan", "may_hold_nan", "filters", "grouping_sets", "functions", "yes_as_number",
+    "place", "words", "of", "types", "has_nan", "may_hold_nan", "filters", "grouping_sets", "functions",
+      "yes_as_number",
     "by_code_point", "sort", "date", "moment", "odd_number", "day_of", "days_between", "plus_days", "date_part",
     "start_of", "rounded", "part_of", "place_of", "joined", "number_of_text", "date_of_text", "percentile", "variance",
     "most_frequent", "different", "value_at", "listed", "back", "around", "entry", "begin", "end", "timeout", "plan"

@@ -4,18 +4,17 @@
 #' from the one before it. It can be read, sent by hand, or worked at the source with `draw_up(page, at = "source")`.
 #'
 #' @param page A [brief()].
-#' @param connection An open connection (DBI) to PostgreSQL, SQLite or MariaDB, which quotes names and texts. Without it,
-#'   that of the page's own ledger. The table there is the one that bears the ledger's name.
-#' @details
-#' The rules are those of a page worked here, written out where a server's are others: a missing value comes last in any
-#' order, division by zero gives nothing, text goes by code point, a condition that cannot be judged counts as not met,
-#' rows that do not know their place have none. Subtotals are grouping sets, or one SELECT a level where the server has
-#' none (SQLite, MariaDB); a condition on a figure is a `FILTER`, or a `CASE` where there is none (MariaDB); percentiles
-#' are spelt out by windows where they are lacking (SQLite, MariaDB).
+#' @param connection An open connection (DBI) to PostgreSQL, SQLite or MariaDB, which quotes names and texts. Without
+#'   it, that of the page's own ledger. The table there is the one that bears the ledger's name.
+#' @details The rules are those of a page worked here, written out where a server's are others: a missing value comes
+#' last in any order, division by zero gives nothing, text goes by code point, a condition that cannot be judged counts
+#' as not met, rows that do not know their place have none. Subtotals are grouping sets, or one SELECT a level where
+#' the server has none (SQLite, MariaDB); a condition on a figure is a `FILTER`, or a `CASE` where there is none
+#' (MariaDB); percentiles are spelt out by windows where they are lacking (SQLite, MariaDB).
 #'
 #' What a server cannot say in the same way is an error that names it and the reason, never an approximation: a line of
-#' others, lines made for what does not occur, capital letters, the order of entry, shares of figures that do not add up.
-#' How columns stand abreast, headings and formats are settled here, after the lines have come.
+#' others, lines made for what does not occur, capital letters, the order of entry, shares of figures that do not add
+#' up. How columns stand abreast, headings and formats are settled here, after the lines have come.
 #' @return Text of class `idle_sql`, which prints as it stands.
 #' @section Errors:
 #' `idle_not_at_source` for what cannot be said there; `idle_lost_connection` for a closed connection; `idle_no_file` if

@@ -115,7 +115,8 @@ stop_server <- function(at, e) {
 first_line_of <- function(said) {
   lines <- strsplit(said, "\n")[[1]]
   lines <- lines[nzchar(trimws(lines)) & !grepl("^(LINE|\\s*\\^|<SQL>)", lines)]
-  shortened(sub("[.]?$", ".", trimws(sub("^(Failed to (prepare|fetch|execute) [a-z ]*: )?(ERROR:)?", "", lines[1]))), 300)
+  shortened(sub("[.]?$", ".", trimws(sub("^(Failed to (prepare|fetch|execute) [a-z ]*: )?(ERROR:)?", "", lines[1]))),
+    300)
 }
 
 # The lines, the plan, and how long it took.

@@ -6,8 +6,8 @@
 #' @param sealed Whether the statement carries a seal of its source: the SHA-256 of the file as it
 #'   stands, or of the table's contents, for an auditor to rely on. [tie_out()] holds it against the
 #'   source, `write_statement(about = TRUE)` writes it down. Needs the package digest.
-#' @param at Where it is worked: `"here"`, from the entries, or `"source"`, by the database that they lie in, of which only
-#'   the lines are fetched. See [as_sql()] for what a database is asked and what it cannot say.
+#' @param at Where it is worked: `"here"`, from the entries, or `"source"`, by the database that they lie in, of which
+#'   only the lines are fetched. See [as_sql()] for what a database is asked and what it cannot say.
 #' @param as_of Of a book: the day, the moment or the number of the last posting until which it counts.
 #' @return A statement: a data frame of class `idle_statement` with one row a line, that remembers its
 #'   brief, the fingerprint of what it was drawn up from, what was left out, and its notes. Its
@@ -17,6 +17,11 @@
 #' whole numbers does not fit, `idle_bad_text` if text is not valid, `idle_no_group` if a window goes
 #' along dates that several groups share and says no `per`, `idle_no_package` or `idle_bad_file` if it
 #' cannot be sealed.
+#' At the source also `idle_not_at_source` for what cannot be said there, `idle_lost_connection`, `idle_took_too_long`
+#' beyond
+#' `options(idleledger.timeout = )` (seconds), `idle_cancelled` by the server, `idle_bad_file` for a table that has
+#' changed,
+#' `idle_server_error` for anything else that the server says.
 #' @export
 #' @examples
 #' statement <- draw_up(brief(demo_table("tolls"),

@@ -23,7 +23,8 @@ extreme <- function(name, last, beginning, farther, words) {
     by_hand = function(x, value, node) {
       sprintf("In order%s they begin %s.", beginning, some_values((if (last) rev else identity)(in_order(x)), most = 5))
     },
-    in_sql = end_said(name, if (last) "any" else "every"), farther = farther, picks = TRUE, words = words, short = sub("the ([a-z]+) .*", "\\1", words)
+    in_sql = end_said(name, if (last) "any" else "every"), farther = farther, picks = TRUE, words = words,
+      short = sub("the ([a-z]+) .*", "\\1", words)
   )
 }
 

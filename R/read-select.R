@@ -1,21 +1,21 @@
 #' Read a query into a brief
 #'
-#' Reads a query in the standard's language that somebody else wrote into a brief, or into pages upon pages, so that it can
-#' be drawn up without a server, read in plain words, and tied out.
+#' Reads a query in the standard's language that somebody else wrote into a brief, or into pages upon pages, so that
+#' it can be drawn up without a server, read in plain words, and tied out.
 #'
 #' @param query The query, as text, or the path of a file that ends in `.sql`.
 #' @param ... The tables that it names, by name: [ledger()]s, data frames, paths, other briefs.
 #' @details
-#' Read are: `WITH`, derived tables; inner, left, right, full and cross joins with equal columns; `WHERE`; `GROUP BY` with
-#' `ROLLUP`, `CUBE`, `GROUPING SETS` and `GROUPING()`; `HAVING`, `FILTER`, `WITHIN GROUP`; windows with frames and names;
-#' `DISTINCT`, `ORDER BY`, `OFFSET`, `FETCH FIRST` with and without `WITH TIES`, `LIMIT`; `UNION` and `UNION ALL`;
-#' `EXISTS`, `IN` and single values of queries; `CASE`, `CAST`, `BETWEEN`, `IN`, `LIKE` with `%` at its ends, `EXTRACT`,
-#' `COALESCE`, `NULLIF` and the usual functions. What is not read is an error with its line and column.
+#' Read are: `WITH`, derived tables; inner, left, right, full and cross joins with equal columns; `WHERE`; `GROUP BY`
+#' with `ROLLUP`, `CUBE`, `GROUPING SETS` and `GROUPING()`; `HAVING`, `FILTER`, `WITHIN GROUP`; windows with frames and
+#' names; `DISTINCT`, `ORDER BY`, `OFFSET`, `FETCH FIRST` with and without `WITH TIES`, `LIMIT`; `UNION` and `UNION
+#' ALL`; `EXISTS`, `IN` and single values of queries; `CASE`, `CAST`, `BETWEEN`, `IN`, `LIKE` with `%` at its ends,
+#' `EXTRACT`, `COALESCE`, `NULLIF` and the usual functions. What is not read is an error with its line and column.
 #'
 #' The page means what the query means, with the rules of a brief where a database's are others and nothing is lost: a
 #' missing value comes last in any order and has no rank, division by zero is missing instead of an error.
-#' The usual mistakes in such queries are said as notes on the page: an average up to now where one of some rows was meant,
-#' `NOT IN` with missing values, a left join that a condition undoes, `count(column)`, `UNION` that drops rows,
+#' The usual mistakes in such queries are said as notes on the page: an average up to now where one of some rows was
+#' meant, `NOT IN` with missing values, a left join that a condition undoes, `count(column)`, `UNION` that drops rows,
 #' whole numbers divided, times `BETWEEN` two days, the last value of a frame that ends at its own row.
 #' @return A [brief()]. Its columns bear the names that the query gives them.
 #' @section Errors:

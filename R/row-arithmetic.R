@@ -74,7 +74,8 @@ plus_or_minus <- function(sign) {
     if (any(vapply(args, function(arg) arg$kind == "time", TRUE))) not_in_sql("times are not moved by days there", to)
     if (all(moments)) return(to$server$days_between(sql[[1]], sql[[2]]))
     days <- args[!moments][[1]]
-    if (days$type != "value" || days$value != trunc(days$value)) not_in_sql("only a whole number moves a date there", to)
+    if (days$type != "value" || days$value != trunc(days$value)) not_in_sql("only a whole number moves a date there",
+      to)
     n <- number_in_sql(if (sign == "-") -days$value else days$value, to)
     to$server$plus_days(sql[[which(moments)]], n)
   }
@@ -108,8 +109,10 @@ divided <- function(x, y, tally) {
 room("/", "row", topic = "numbers",
   args = alist(x = , y = ), takes = two_numbers, gives = number_kind, counts = TRUE,
   work = divided, again = numbers_again(function(x, y) x / ifelse(y %in% 0, NA, y), wholes = FALSE),
-  in_sql = function(sql, node, to) sprintf("(%s / NULLIF(%s, 0))", number_said(sql$x, node$args$x, to, TRUE),
-    bare_sql(if (node$args$y$kind == "logical") number_said(sql$y, node$args$y, to) else sql$y)),
+  in_sql = function(sql, node, to) {
+    sprintf("(%s / NULLIF(%s, 0))", number_said(sql$x, node$args$x, to, TRUE),
+      bare_sql(if (node$args$y$kind == "logical") number_said(sql$y, node$args$y, to) else sql$y))
+  },
   words = "divided by; by zero gives missing, counted",
   phrases = of_two_numbers("/", "{x} divided by {y}", "{x}_by_{y}")
 )
@@ -239,7 +242,8 @@ room("+", "row", topic = "numbers",
     if (is_moment_vector(y)) return(moment_again(y, x))
     if (is_moment_vector(x)) moment_again(x, y) else numbers_again(`+`)(x, y)
   },
-  in_sql = plus_or_minus("+"), words = "plus; a date plus days is a date", phrases = of_two_numbers("+", "{x} plus {y}", "{x}_plus_{y}")
+  in_sql = plus_or_minus("+"), words = "plus; a date plus days is a date", phrases = of_two_numbers("+",
+    "{x} plus {y}", "{x}_plus_{y}")
 )
 
 room("-", "row", topic = "numbers",
@@ -413,7 +417,8 @@ end_of_row <- function(sign) {
   force(sign)
   function(sql, node, to) {
     Reduce(function(a, b) {
-      sprintf("(CASE WHEN %1$s %3$s %2$s THEN %1$s WHEN %2$s IS NOT NULL AND %1$s IS NOT NULL THEN %2$s END)", a, b, sign)
+      sprintf("(CASE WHEN %1$s %3$s %2$s THEN %1$s WHEN %2$s IS NOT NULL AND %1$s IS NOT NULL THEN %2$s END)", a, b,
+        sign)
     }, Map(function(one, arg) {
       if (to$server$has_nan && may_be_nan(arg, to)) not_in_sql("a number that is none (NaN) comes last there", to)
       if (node$kind == "integer64") one else number_said(one, arg, to)

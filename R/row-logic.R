@@ -278,8 +278,10 @@ same_kind <- function(kinds, args, ctx) {
 # Values of one column are of one kind: yes and no beside numbers are numbers.
 alike_in_sql <- function(sql, args, node, to) {
   if (node$kind %in% kind_sets$text || node$kind %in% c("logical", kind_sets$moment)) return(unlist(sql))
-  unlist(Map(function(one, arg) if (arg$kind == "logical" && !identical(one, "NULL")) to$server$yes_as_number(one) else
-    one, sql, args))
+  unlist(Map(function(one, arg) {
+    if (arg$kind == "logical" && !identical(one, "NULL")) to$server$yes_as_number(one) else
+      one
+  }, sql, args))
 }
 
 room("case", "row", topic = "conditions and choices",

@@ -50,7 +50,8 @@ keys_in_sql <- function(q, checked) {
   if (!is.null(attr(checked, "abreast")$beyond)) not_in_sql("values under the heading of others are gathered here", to)
   keys <- vapply(checked, `[[`, "", "name")
   plain <- vapply(checked, function(key) key$node$type == "column" && key$node$name == key$name, TRUE)
-  names <- ifelse(plain | !keys %in% names(q$columns), keys, vapply(paste0("key_", keys), free_name, "", names(q$columns)))
+  names <- ifelse(plain | !keys %in% names(q$columns), keys, vapply(paste0("key_", keys), free_name, "",
+    names(q$columns)))
   parts <- Map(function(key, name) list(name = name, node = key$node, text = key$text), checked, names)
   q <- with_columns(q, "lines", parts[!plain], "keyed")
   q$group_by <- stats::setNames(q$columns[names], keys)

@@ -58,10 +58,12 @@ shown_in_sql <- function(q, checked) {
   if (is.null(q$level) || all(of_levels)) return(add_step(q, "shown", "*", where_all(said)))
   judged <- sprintf("CASE WHEN %s THEN 1 ELSE 0 END AS line_met", all_conditions(said[!of_levels]))
   q <- add_step(q, "judged", c("*", judged))
-  any_met <- vapply(q$level_keys[-1], function(set) sprintf(
-    "COALESCE(max(CASE WHEN %s = 1 THEN line_met END) OVER (%s), 1)", q$level,
-    if (length(set)) paste("PARTITION BY", toString(unlist(q$columns[set]))) else ""
-  ), "")
+  any_met <- vapply(q$level_keys[-1], function(set) {
+    sprintf(
+      "COALESCE(max(CASE WHEN %s = 1 THEN line_met END) OVER (%s), 1)", q$level,
+      if (length(set)) paste("PARTITION BY", toString(unlist(q$columns[set]))) else ""
+    )
+  }, "")
   met <- sprintf("CASE %s WHEN 1 THEN line_met %s END AS line_shown", q$level,
     paste(sprintf("WHEN %d THEN %s", seq_along(any_met) + 1, any_met), collapse = " "))
   q <- add_step(q, "judged", c("*", met))

@@ -119,7 +119,8 @@ read_fetch <- function(p) {
   found <- list()
   count <- function(p) {
     here <- step_on(p)
-    if (here$kind != "number" || !grepl("^[0-9]+$", here$text)) stop_at(p$text, here$at, "a whole number is needed here")
+    if (here$kind != "number" || !grepl("^[0-9]+$", here$text)) stop_at(p$text, here$at,
+      "a whole number is needed here")
     as.numeric(here$text)
   }
   repeat {
@@ -158,7 +159,9 @@ read_joined <- function(p) {
     if (is.null(kind)) return(found)
     join <- list(type = "join", kind = kind, left = found, right = read_table(p), at = at)
     if (kind != "cross") {
-      if (took(p, "USING")) join$using <- names_in_brackets(p) else {
+      if (took(p, "USING")) {
+        join$using <- names_in_brackets(p)
+      } else {
         need(p, "ON", "after the table of a join")
         join$on <- read_expression(p)
       }

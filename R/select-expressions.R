@@ -243,7 +243,8 @@ special_calls <- list(
 read_named <- function(p) {
   first <- a_name(p, "of a column or a function")
   if (!first$quoted && next_is(p, "(")) return(read_call(p, first))
-  if (!took(p, ".")) return(list(type = "column", table = NULL, name = first$name, quoted = first$quoted, at = first$at))
+  if (!took(p, ".")) return(list(type = "column", table = NULL, name = first$name, quoted = first$quoted,
+    at = first$at))
   if (took(p, "*")) return(list(type = "star", table = first$name, at = first$at))
   second <- a_name(p, "of a column after the dot")
   list(type = "column", table = first$name, name = second$name, quoted = second$quoted, at = first$at)

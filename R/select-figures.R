@@ -89,7 +89,8 @@ window_meant <- function(window, windows, scope) {
 said_rank <- function(node, window, per, scope) {
   n <- if (node$fn == "NTILE") all_said(node$args, scope)
   keys <- if (length(window$order)) sorts_in_query(window$order, scope)
-  keys <- if (rlang::is_call(keys, "c")) as.list(keys)[-1] else if (is.null(keys)) list(quote(entered())) else list(keys)
+  keys <- if (is.null(keys)) list(quote(entered())) else if (rlang::is_call(keys,
+    "c")) as.list(keys)[-1] else list(keys)
   if (length(window$order) == 0 && node$fn != "ROW_NUMBER") stop_at(scope$text, node$at,
     sprintf("%s() goes by an order, and OVER (...) gives none", node$fn))
   as.call(c(as.name(tolower(node$fn)), n, keys, per))
@@ -98,7 +99,8 @@ said_rank <- function(node, window, per, scope) {
 said_away <- function(node, rest, scope) {
   args <- all_said(node$args, scope)
   if (length(args) > 1 && !is.numeric(args[[2]])) outside("a distance that is worked out", node, scope)
-  named <- c(list(args[[1]]), if (length(args) > 1) list(n = args[[2]]), if (length(args) > 2) list(default = args[[3]]))
+  named <- c(list(args[[1]]), if (length(args) > 1) list(n = args[[2]]),
+    if (length(args) > 2) list(default = args[[3]]))
   as.call(c(as.name(tolower(node$fn)), named, rest))
 }
 
@@ -116,7 +118,8 @@ said_place <- function(node, window, per, along, scope) {
 # The frame as it is written, or as it is where none is: up to the row and its equals, or the whole group.
 frame_meant <- function(window) {
   frame <- window$frame
-  if (is.null(frame)) frame <- list(by = "RANGE", from = list(where = "first"), to = list(where = if (length(window$order))
+  if (is.null(frame)) frame <- list(by = "RANGE", from = list(where = "first"),
+    to = list(where = if (length(window$order))
     "here" else "last"))
   frame$whole <- frame$from$where == "first" && frame$to$where == "last"
   frame
@@ -127,7 +130,8 @@ framed_in_query <- function(figure, node, window, per, along, scope) {
   if (frame$whole) return(as.call(c(as.list(figure), if (is.null(per)) list(per = quote(whole())) else per)))
   if (length(window$order) == 0) stop_at(scope$text, node$at, "a frame needs an order: OVER (ORDER BY ...)")
   if (is.null(window$frame) && node$fn == "AVG") scope$tell(node,
-    "is the average of all rows up to this one, since an order without a frame reaches back to the first; over seven rows
+    "is the average of all rows up to this one, since an order without a frame reaches back to the first; over seven
+    rows
     it needs ROWS BETWEEN 6 PRECEDING AND CURRENT ROW" |> gsub(pattern = "\n *", replacement = " "))
   if (frame$from$where == "here" && frame$to$where == "last") {
     along$along <- sorts_in_query(lapply(window$order, function(sort) {
@@ -149,7 +153,8 @@ framed_in_query <- function(figure, node, window, per, along, scope) {
 # behind = and ahead =, each on its own side; one on the other side is below zero.
 reach_in_query <- function(end, side, node, scope) {
   if (end$where == "here") return(list())
-  if (end$where %in% c("first", "last")) outside("a frame without an end on one side and so many rows on the other", node,
+  if (is.null(end$n)) outside("a frame without an end on one side and so many rows on the other",
+    node,
     scope)
   n <- if (end$n$type == "interval") end$n$n else end$n$value
   if (end$where != side) n <- -n

@@ -23,7 +23,8 @@ grouped_page <- function(b, tail, s) {
   windows <- any(vapply(b$items, function(item) has_window(item$x), TRUE))
   if (windows && !is.null(having)) return(page_above(b, page, out, tail, scope, levels, s))
   page$beside <- out$made
-  if (length(levels$footing) && length(tail) && !is.null(tail$most)) outside("FETCH of lines with subtotals", b$select, s)
+  if (length(levels$footing) && length(tail) && !is.null(tail$most)) outside("FETCH of lines with subtotals", b$select,
+    s)
   finish_page(b$relation$source, page, out, tail, scope, s)
 }
 
@@ -82,8 +83,10 @@ line_scope <- function(b, g, entry, s) {
     if (!all(vapply(columns_named_in(node), function(one) !is.null(column_meant(b$relation, one, s, TRUE)), TRUE))) {
       return(NULL)
     }
-    if (any(vapply(c(list(node), nodes_inside(node)), function(one) isTRUE(one$type %in% c("one_query", "in_query",
-      "exists")), TRUE))) return(NULL)
+    if (any(vapply(c(list(node), nodes_inside(node)), function(one) {
+      isTRUE(one$type %in% c("one_query", "in_query",
+        "exists"))
+    }, TRUE))) return(NULL)
     expr <- said_of_query(node, entry)
     at <- which(vapply(g$keys, identical, TRUE, expr))
     if (length(at)) as.name(names(g$keys)[at[1]])
@@ -134,7 +137,7 @@ uses_levels <- function(node) {
   }, TRUE))
 }
 
-# Subtotals ---------------------------------------------------------------------------------------------------------------
+# Subtotals -----------------------------------------------------------------------------------------------------------
 
 # The sets of keys that are asked for, each as names.
 sets_of_query <- function(group, keys, said) {
@@ -177,7 +180,8 @@ levels_of_query <- function(g) {
   shown <- vapply(above, function(set) text_of_names(setdiff(all, set)), "")
   list(
     footing = list(as.call(c(quote(sets), said))),
-    show = if (length(above) == length(g$sets)) list(call("%in%", quote(summed_over), as.call(c(quote(c), as.list(shown)))))
+    show = if (length(above) == length(g$sets)) list(call("%in%", quote(summed_over), as.call(c(quote(c),
+      as.list(shown)))))
   )
 }
 

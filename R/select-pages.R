@@ -42,16 +42,20 @@ items_without_stars <- function(items, relation, s) {
       if (is.null(table)) !isTRUE(column$merged) else identical(tolower(column$table), tolower(table))
     }, relation$columns)
     if (length(own) == 0) stop_at(s$text, item$x$at, sprintf("there is no table `%s`", table), class = "unknown_table")
-    lapply(own, function(column) list(
-      x = list(type = "column", table = column$table, name = column$name, quoted = TRUE, at = item$x$at), name = column$name
-    ))
+    lapply(own, function(column) {
+      list(
+        x = list(type = "column", table = column$table, name = column$name, quoted = TRUE, at = item$x$at),
+          name = column$name
+      )
+    })
   }), recursive = FALSE)
 }
 
 # Whether there is a figure that gathers rows, outside of a window.
 has_figure <- function(node) {
   if (is.null(node) || !is.list(node)) return(FALSE)
-  if (identical(node$type, "call") && node$fn %in% c(figure_names_in_sql, "GROUPING") && is.null(node$over)) return(TRUE)
+  if (identical(node$type, "call") && node$fn %in% c(figure_names_in_sql, "GROUPING") &&
+    is.null(node$over)) return(TRUE)
   if (isTRUE(node$type %in% c("one_query", "exists"))) return(FALSE)
   inner <- if (identical(node$type, "in_query")) list(node$x) else node
   any(vapply(inner, function(part) is.list(part) && has_figure(part), TRUE))
@@ -67,11 +71,14 @@ has_window <- function(node) {
 tell_undone_joins <- function(conditions, relation, s) {
   for (one in conditions) {
     inside <- c(list(one), nodes_inside(one))
-    spares <- any(vapply(inside, function(node) identical(node$type, "call") && node$fn %in% c("IS NULL", "COALESCE", "OR",
-      "IS DISTINCT FROM"), TRUE))
+    spares <- any(vapply(inside, function(node) {
+      identical(node$type, "call") && node$fn %in% c("IS NULL", "COALESCE",
+        "OR",
+        "IS DISTINCT FROM")
+    }, TRUE))
     outer <- Filter(function(node) isTRUE(column_meant(relation, node, s, TRUE)$outer), columns_named_in(one))
     if (length(outer) && !spares) s$tell(one, sprintf(
-      "asks something of %s, which a row without a partner does not have: the left join loses them again; ON keeps them",
+      "asks something of %s, which rows without a partner do not have: the left join loses them again; ON keeps them",
       outer[[1]]$name
     ))
   }
@@ -165,7 +172,8 @@ sorts_of_tail <- function(tail, out, scope) {
     x <- sort$x
     names <- vapply(out$columns, `[[`, "", "name")
     r <- if (x$type == "value" && isTRUE(x$whole)) {
-      if (x$value < 1 || x$value > length(names)) stop_at(scope$text, sort$at, sprintf("there are %s columns to sort by",
+      if (x$value < 1 || x$value > length(names)) stop_at(scope$text, sort$at,
+        sprintf("there are %s columns to sort by",
         length(names)))
       as.name(out$columns[[x$value]]$r)
     } else if (x$type == "column" && is.null(x$table) && tolower(x$name) %in% tolower(names)) {
@@ -182,9 +190,11 @@ sorts_of_tail <- function(tail, out, scope) {
 
 relation_of_page <- function(page, columns) {
   kinds <- kinds_of(page)
-  list(source = page, prepare = list(), columns = lapply(columns, function(column) list(
-    table = "", name = column$name, r = column$r, kind = kinds[[column$r]]
-  )))
+  list(source = page, prepare = list(), columns = lapply(columns, function(column) {
+    list(
+      table = "", name = column$name, r = column$r, kind = kinds[[column$r]]
+    )
+  }))
 }
 
 # DISTINCT, UNION, and an order over them ------------------------------------------------------------------------------
@@ -216,7 +226,8 @@ page_of_union <- function(body, s, tables) {
   symbol <- s$name_table(pages[[2]], "second")
   page <- page_of_sections(pages[[1]], s, prepare = list(as.call(list(quote(stack_on), symbol))),
     layout = outputs_laid_out(Map(function(column, r) list(name = column$name, r = r), parts[[1]]$columns, names)))
-  relation <- relation_of_page(page, Map(function(column, r) list(name = column$name, r = r), parts[[1]]$columns, names))
+  relation <- relation_of_page(page, Map(function(column, r) list(name = column$name, r = r), parts[[1]]$columns,
+    names))
   if (body$all) return(relation)
   s$tell(body, "is UNION without ALL, which drops rows that are alike; UNION ALL keeps every one")
   distinct_page(relation, s)
@@ -230,7 +241,7 @@ name_in_both <- function(parts, k, names) {
   free_name(parts[[1]]$columns[[k]]$name, c(taken, names))
 }
 
-# Queries inside of expressions -----------------------------------------------------------------------------------------
+# Queries inside of expressions ---------------------------------------------------------------------------------------
 
 query_inside <- function(node, b, s, scope, negated) {
   if (node$type == "exists") return(said_exists(node, b, s, scope))
@@ -245,7 +256,8 @@ query_inside <- function(node, b, s, scope, negated) {
     figures = list(rows = quote(count()), gaps = call("count_missing", as.name(column$r))))
   rows <- one_value_brought(counts, quote(rows), b, s)
   gaps <- one_value_brought(counts, quote(gaps), b, s)
-  s$tell(node, "is NOT IN of a query: where one of its values is missing, a database finds no row at all; so does this page")
+  s$tell(node,
+    "is NOT IN of a query: where one of its values is missing, a database finds no row at all; so does this page")
   call("case", call("when", call("==", rows, 0), FALSE), call("when", base, TRUE), call("when", call(">", gaps, 0), NA),
     otherwise = base)
 }
@@ -266,7 +278,8 @@ one_value_brought <- function(page, column, b, s) {
 # EXISTS (SELECT ... WHERE inner = outer): rows with a partner.
 said_exists <- function(node, b, s, scope) {
   select <- node$query$body
-  if (select$type != "select" || length(select$group) || !is.null(select$having)) outside("EXISTS of such a query", node, s)
+  if (select$type != "select" || length(select$group) || !is.null(select$having)) outside("EXISTS of such a query",
+    node, s)
   inner <- as_bare(relation_from(select$from, s, b$tables), s)
   own <- list()
   match <- list()

@@ -1,5 +1,6 @@
-# What a query's expressions are called in a brief. A scope tells what names stand for: `find(node)` gives the expression
-# of a column, `figure(node)` and `window(node)` what stands for such calls; `q` is the query being read, with its text.
+# What a query's expressions are called in a brief. A scope tells what names stand for: `find(node)` gives the
+# expression of a column, `figure(node)` and `window(node)` what stands for such calls; `q` is the query being read,
+# with its text.
 
 said_of_query <- function(node, scope) {
   key <- if (!is.null(scope$key)) scope$key(node)
@@ -114,9 +115,11 @@ sql_calls <- list(
   },
   `/` = function(node, scope) said_quotient(node, scope), `%` = renamed("%%", 2), MOD = renamed("%%", 2),
   `||` = function(node, scope) as.call(c(quote(joined), all_said(links_joined(node), scope), sep = "")),
-  CONCAT = function(node, scope) as.call(c(quote(joined), lapply(all_said(node$args, scope), function(x) {
-    call("or_else", call("as_text", x), "")
-  }), sep = "")),
+  CONCAT = function(node, scope) {
+    as.call(c(quote(joined), lapply(all_said(node$args, scope), function(x) {
+      call("or_else", call("as_text", x), "")
+    }), sep = ""))
+  },
   `IS NULL` = function(node, scope) call("is_missing", said_of_query(node$args[[1]], scope)),
   `IS UNKNOWN` = function(node, scope) call("is_missing", said_of_query(node$args[[1]], scope)),
   `IS TRUE` = function(node, scope) call("or_else", said_of_query(node$args[[1]], scope), FALSE),
@@ -135,6 +138,8 @@ sql_calls <- list(
   COALESCE = in_turn("or_else"),
   NULLIF = function(node, scope) {
     sides <- all_said(node$args, scope)
+    # Compared and ordered, what is no number is missing here anyway.
+    if (identical(sides[[2]], "NaN")) return(sides[[1]])
     call("case", call("when", call("==", sides[[1]], sides[[2]]), NA), otherwise = sides[[1]])
   },
   GREATEST = in_turn("greatest"), LEAST = in_turn("least"), ABS = renamed("abs"), FLOOR = renamed("floor"),
@@ -142,10 +147,14 @@ sql_calls <- list(
   LN = renamed("log"), SIGN = renamed("sign"), POWER = renamed("^", 2), ROUND = renamed("rounded", 1:2),
   UPPER = renamed("upper"), LOWER = renamed("lower"), CHAR_LENGTH = renamed("text_length"),
   CHARACTER_LENGTH = renamed("text_length"), LENGTH = renamed("text_length"), REPLACE = renamed("replaced", 3),
-  TRIM = function(node, scope) outside("TRIM of spaces at the ends alone", node, scope,
-    "trimmed(x) of a brief also makes several spaces one."),
-  SUBSTRING = function(node, scope) said_substring(node, scope), SUBSTR = function(node, scope) said_substring(node,
-    scope),
+  TRIM = function(node, scope) {
+    outside("TRIM of spaces at the ends alone", node, scope,
+      "trimmed(x) of a brief also makes several spaces one.")
+  },
+  SUBSTRING = function(node, scope) said_substring(node, scope), SUBSTR = function(node, scope) {
+    said_substring(node,
+      scope)
+  },
   DATE_TRUNC = function(node, scope) {
     check_count(node, 2, scope)
     call("start_of", said_of_query(node$args[[2]], scope), node$args[[1]]$value)
@@ -172,7 +181,8 @@ moved_in_query <- function(node, scope, sign) {
 said_quotient <- function(node, scope) {
   found <- call("/", said_of_query(node$args[[1]], scope), said_of_query(node$args[[2]], scope))
   if (!all(vapply(node$args, scope$is_whole, TRUE))) return(found)
-  scope$tell(node, "divides whole numbers by whole numbers, of which a database cuts off the fraction; so does this page")
+  scope$tell(node,
+    "divides whole numbers by whole numbers, of which a database cuts off the fraction; so does this page")
   call("case", call("when", call("<", found, 0), call("ceiling", found)), otherwise = call("floor", found))
 }
 

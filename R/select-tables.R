@@ -1,5 +1,5 @@
-# What a query reads from: tables, queries with a name, joins. A relation has a `source`, the preparations that bring the
-# others in, and its columns, each with the table's name, its own, and what it is called in the brief (`r`).
+# What a query reads from: tables, queries with a name, joins. A relation has a `source`, the preparations that bring
+# the others in, and its columns, each with the table's name, its own, and what it is called in the brief (`r`).
 
 relation_of <- function(source, label) {
   kinds <- kinds_of(source)
@@ -206,7 +206,7 @@ sides_of_equal <- function(node, left, right, s) {
     belongs_to(b, right, s)) list(a, b)
 }
 
-# The scope of single rows ----------------------------------------------------------------------------------------------
+# The scope of single rows --------------------------------------------------------------------------------------------
 
 entry_scope <- function(relation, s) {
   scope <- s$scope

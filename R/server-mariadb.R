@@ -19,16 +19,20 @@ room("MariaDB", "server", place = 3, words = "MariaDB",
   day_of = function(sql) sprintf("DATE(%s)", bare_sql(sql)),
   days_between = function(x, y) sprintf("DATEDIFF(%s, %s)", bare_sql(x), bare_sql(y)),
   plus_days = function(x, n) sprintf("DATE_ADD(%s, INTERVAL %s DAY)", bare_sql(x), n),
-  date_part = function(x, part) sprintf(c(
-    year = "YEAR(%s)", quarter = "QUARTER(%s)", month = "MONTH(%s)", week = "WEEK(%s, 3)",
-    week_year = "(YEARWEEK(%s, 3) DIV 100)", day = "DAYOFMONTH(%s)", weekday = "(WEEKDAY(%s) + 1)"
-  )[[part]], bare_sql(x)),
-  start_of = function(x, unit) sprintf(c(
-    day = "DATE(%1$s)", week = "DATE_SUB(DATE(%1$s), INTERVAL WEEKDAY(%1$s) DAY)",
-    month = "DATE_SUB(DATE(%1$s), INTERVAL DAYOFMONTH(%1$s) - 1 DAY)",
-    quarter = "DATE_ADD(MAKEDATE(YEAR(%1$s), 1), INTERVAL 3 * QUARTER(%1$s) - 3 MONTH)",
-    year = "MAKEDATE(YEAR(%1$s), 1)"
-  )[[unit]], bare_sql(x)),
+  date_part = function(x, part) {
+    sprintf(c(
+      year = "YEAR(%s)", quarter = "QUARTER(%s)", month = "MONTH(%s)", week = "WEEK(%s, 3)",
+      week_year = "(YEARWEEK(%s, 3) DIV 100)", day = "DAYOFMONTH(%s)", weekday = "(WEEKDAY(%s) + 1)"
+    )[[part]], bare_sql(x))
+  },
+  start_of = function(x, unit) {
+    sprintf(c(
+      day = "DATE(%1$s)", week = "DATE_SUB(DATE(%1$s), INTERVAL WEEKDAY(%1$s) DAY)",
+      month = "DATE_SUB(DATE(%1$s), INTERVAL DAYOFMONTH(%1$s) - 1 DAY)",
+      quarter = "DATE_ADD(MAKEDATE(YEAR(%1$s), 1), INTERVAL 3 * QUARTER(%1$s) - 3 MONTH)",
+      year = "MAKEDATE(YEAR(%1$s), 1)"
+    )[[unit]], bare_sql(x))
+  },
   rounded = function(x, digits, to) {
     scale <- number_in_sql(10^digits, to)
     scaled <- sprintf("(abs(%s) * %se0)", x, scale)
@@ -43,7 +47,8 @@ room("MariaDB", "server", place = 3, words = "MariaDB",
   number_of_text = NULL, date_of_text = NULL,
   percentile = function(sql, node, p, to) spelt_percentile(sql, p, to),
   most_frequent = NULL, ten_digits = TRUE,
-  different = function(parts) sprintf("concat(%s)", paste(sprintf("quote(%s)", parts), collapse = ", ',', ")), value_at = function(sql, n, order, to) spelt_value_at(sql, n, order, to),
+  different = function(parts) sprintf("concat(%s)", paste(sprintf("quote(%s)", parts), collapse = ", ',', ")),
+    value_at = function(sql, n, order, to) spelt_value_at(sql, n, order, to),
   listed = NULL, variance = NULL,
   back = function(date, span, to) {
     if (span$unit != "days") return(NULL)
@@ -66,7 +71,8 @@ room("MariaDB", "server", place = 3, words = "MariaDB",
     column
   },
   may_hold_nan = function(types) rep(FALSE, length(types)),
-  stand_for = c("integer logical", "integer empty", "double empty", "text empty", "date empty"), begin = "START TRANSACTION READ ONLY", end = "ROLLBACK",
+  stand_for = c("integer logical", "integer empty", "double empty", "text empty", "date empty"),
+    begin = "START TRANSACTION READ ONLY", end = "ROLLBACK",
   timeout = function(seconds) sprintf("SET SESSION max_statement_time = %.3f", seconds),
   no_timeout = "SET SESSION max_statement_time = DEFAULT", plan = function(sql) paste("EXPLAIN", sql)
 )

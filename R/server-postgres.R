@@ -11,24 +11,34 @@ room("PostgreSQL", "server", place = 1, words = "PostgreSQL",
   ),
   yes_as_number = function(sql) sprintf("CAST(%s AS integer)", bare_sql(sql)),
   by_code_point = function(sql) sprintf("%s COLLATE \"C\"", sql),
-  sort = function(sql, down, reversed) paste0(sql, if (xor(down, reversed)) " DESC NULLS " else " NULLS ",
-    if (reversed) "FIRST" else "LAST"),
+  sort = function(sql, down, reversed) {
+    paste0(sql, if (xor(down, reversed)) " DESC NULLS " else " NULLS ",
+      if (reversed) "FIRST" else "LAST")
+  },
   date = function(text) sprintf("DATE '%s'", text), moment = function(text, to) sprintf("TIMESTAMP '%s'", text),
-  odd_number = function(value, to) sprintf("CAST('%s' AS double precision)",
-    if (is.nan(value)) "NaN" else if (value > 0) "Infinity" else "-Infinity"),
+  odd_number = function(value, to) {
+    sprintf("CAST('%s' AS double precision)",
+      if (is.nan(value)) "NaN" else if (value > 0) "Infinity" else "-Infinity")
+  },
   day_of = function(sql) sprintf("CAST(%s AS date)", bare_sql(sql)),
   days_between = function(x, y) sprintf("(%s - %s)", x, y),
   plus_days = function(x, n) sprintf("(%s + %s)", x, n),
-  date_part = function(x, part) sprintf("CAST(EXTRACT(%s FROM %s) AS integer)",
-    c(weekday = "ISODOW", week_year = "ISOYEAR")[part] |> or_upper(part), bare_sql(x)),
+  date_part = function(x, part) {
+    sprintf("CAST(EXTRACT(%s FROM %s) AS integer)",
+      c(weekday = "ISODOW", week_year = "ISOYEAR")[part] |> or_upper(part), bare_sql(x))
+  },
   start_of = function(x, unit) sprintf("CAST(date_trunc('%s', %s) AS date)", unit, bare_sql(x)),
   # Halves go away from zero in its decimals, which have the 15 digits of a number.
-  rounded = function(x, digits, to) sprintf(
-    "CASE WHEN abs(%1$s) < %2$s THEN CAST(round(CAST(%3$s AS numeric), %4$d) AS double precision) ELSE %1$s END", x,
-    number_in_sql(2^52 / 10^digits, to), bare_sql(x), as.integer(digits)
-  ),
-  part_of = function(x, from, n) sprintf("substr(%s%s)", toString(c(bare_sql(x), from)), if (is.null(n)) "" else
-    paste0(", ", n)),
+  rounded = function(x, digits, to) {
+    sprintf(
+      "CASE WHEN abs(%1$s) < %2$s THEN CAST(round(CAST(%3$s AS numeric), %4$d) AS double precision) ELSE %1$s END", x,
+      number_in_sql(2^52 / 10^digits, to), bare_sql(x), as.integer(digits)
+    )
+  },
+  part_of = function(x, from, n) {
+    sprintf("substr(%s%s)", toString(c(bare_sql(x), from)), if (is.null(n)) "" else
+      paste0(", ", n))
+  },
   place_of = function(part, x) sprintf("strpos(%s, %s)", bare_sql(x), bare_sql(part)),
   joined = function(parts) sprintf("(%s)", paste(parts, collapse = " || ")),
   number_of_text = function(x) {

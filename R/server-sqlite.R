@@ -1,6 +1,7 @@
 # What SQLite is told. It keeps dates as text, knows no NaN and few functions of numbers.
 
-room("SQLite", "server", place = 2, words = "SQLite", of = function(connection) inherits(connection, "SQLiteConnection"),
+room("SQLite", "server", place = 2, words = "SQLite",
+  of = function(connection) inherits(connection, "SQLiteConnection"),
   types = c(double = "REAL", integer = "INTEGER", integer64 = "INTEGER", text = "TEXT", date = "TEXT"),
   has_nan = FALSE, filters = TRUE, grouping_sets = FALSE,
   functions = c(
@@ -9,12 +10,16 @@ room("SQLite", "server", place = 2, words = "SQLite", of = function(connection) 
     ceiling = "(CASE WHEN abs(%1$s) < 9e15 THEN CAST(%1$s AS INTEGER) + (CAST(%1$s AS INTEGER) < %1$s) ELSE %1$s END)"
   ),
   yes_as_number = function(sql) sql, by_code_point = function(sql) sql,
-  sort = function(sql, down, reversed) paste0(sql, if (xor(down, reversed)) " DESC NULLS " else " NULLS ",
-    if (reversed) "FIRST" else "LAST"),
+  sort = function(sql, down, reversed) {
+    paste0(sql, if (xor(down, reversed)) " DESC NULLS " else " NULLS ",
+      if (reversed) "FIRST" else "LAST")
+  },
   date = function(text) sprintf("'%s'", text),
   moment = function(text, to) not_in_sql("it has no times of day", to),
-  odd_number = function(value, to) if (is.nan(value)) not_in_sql("it has no NaN", to) else
-    if (value > 0) "9e999" else "(-9e999)",
+  odd_number = function(value, to) {
+    if (is.nan(value)) not_in_sql("it has no NaN", to) else
+      if (value > 0) "9e999" else "(-9e999)"
+  },
   day_of = function(sql) sprintf("date(%s)", bare_sql(sql)),
   days_between = function(x, y) sprintf("(julianday(%s) - julianday(%s))", bare_sql(x), bare_sql(y)),
   plus_days = function(x, n) sprintf("date(%s, (%s) || ' days')", bare_sql(x), n),
@@ -55,7 +60,8 @@ room("SQLite", "server", place = 2, words = "SQLite", of = function(connection) 
     column
   },
   may_hold_nan = function(types) rep(FALSE, length(types)),
-  stand_for = c("text date", "double date", "integer date", "integer logical", "integer empty", "double empty", "text empty"), begin = "BEGIN", end = "ROLLBACK", timeout = NULL,
+  stand_for = c("text date", "double date", "integer date", "integer logical", "integer empty", "double empty",
+    "text empty"), begin = "BEGIN", end = "ROLLBACK", timeout = NULL,
   plan = function(sql) paste("EXPLAIN QUERY PLAN", sql)
 )
 

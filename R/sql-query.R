@@ -125,7 +125,8 @@ conditions_said <- function(q, section, parts) {
 }
 
 all_conditions <- function(said) {
-  if (length(said) == 1) said else paste(ifelse(grepl(" OR ", said), sprintf("(%s)", said), said), collapse = "\n  AND ")
+  if (length(said) == 1) said else paste(ifelse(grepl(" OR ", said), sprintf("(%s)", said), said),
+    collapse = "\n  AND ")
 }
 
 where_all <- function(said) paste("WHERE", all_conditions(said))
@@ -226,8 +227,10 @@ lines_of_query <- function(q, sets) {
   }, "")
   if (is.null(q$level)) return(q)
   q$level_keys <- sets
-  marks <- function(of) sprintf("CASE %s %s END", q$level, paste(sprintf("WHEN %d THEN %s", seq_along(sets),
-    vapply(sets, function(set) constant_for(of(set), to), "")), collapse = " "))
+  marks <- function(of) {
+    sprintf("CASE %s %s END", q$level, paste(sprintf("WHEN %d THEN %s", seq_along(sets),
+      vapply(sets, function(set) constant_for(of(set), to), "")), collapse = " "))
+  }
   q$columns[["line_kind"]] <- marks(function(set) kind_of_level(set, keys))
   q$columns[["summed_over"]] <- marks(function(set) text_of_names(setdiff(keys, set)))
   q

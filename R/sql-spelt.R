@@ -4,8 +4,10 @@
 spelt_percentile <- function(sql, p, to) {
   if (!is.null(to$over)) not_in_sql("it has no percentile over a window", to)
   x <- where_said(sql)
-  place <- to$in_group(function(group) sprintf("row_number() OVER (%s)", over_said(
-    group, paste("ORDER BY", to$server$sort(x, FALSE, FALSE)))))
+  place <- to$in_group(function(group) {
+    sprintf("row_number() OVER (%s)", over_said(
+      group, paste("ORDER BY", to$server$sort(x, FALSE, FALSE))))
+  })
   n <- to$in_group(function(group) sprintf("count(%s) OVER (%s)", x, paste(group, collapse = "")))
   # How far each value is from the place; those at both sides of it count by their nearness.
   far <- sprintf("abs(%s - 1 - (%s - 1) * %s)", place, n, number_written(p))
@@ -16,8 +18,10 @@ spelt_percentile <- function(sql, p, to) {
 spelt_value_at <- function(sql, n, order, to) {
   if (!is.null(to$over)) not_in_sql("it has no such value over a window", to)
   there <- bare_sql(both_said(sprintf("%s IS NOT NULL", sql$x), sql$where))
-  place <- to$in_group(function(group) sprintf("row_number() OVER (%s)", over_said(
-    group, sprintf("ORDER BY CASE WHEN %s THEN 0 ELSE 1 END, %s", there, order))))
+  place <- to$in_group(function(group) {
+    sprintf("row_number() OVER (%s)", over_said(
+      group, sprintf("ORDER BY CASE WHEN %s THEN 0 ELSE 1 END, %s", there, order)))
+  })
   sprintf("max(CASE WHEN %s = %d AND %s THEN %s END)", place, as.integer(n), there, bare_sql(sql$x))
 }
 

@@ -143,7 +143,7 @@ calendar_in_sql <- function(node, to) {
   if (is.null(frame)) not_in_sql(sprintf("it has no frame of %s", node$frame$text), to)
   group <- partition_said(node, to)
   said <- framed_in_sql(node$figure, over_said(group, frame$over), to)
-  ends <- sprintf("%s(%s) OVER (%s)", c("min", "max"), date, paste(group, collapse = ""))
+  ends <- sprintf(c("min(%s) OVER (%s)", "max(%s) OVER (%s)"), date, paste(group, collapse = ""))
   full <- c(
     if (node$partial) sprintf("%s IS NOT NULL", date) else sprintf("%s >= %s", frame$from, ends[1]),
     if (!node$partial && node$frame$ahead$n != 0) sprintf("%s <= %s", frame$to, ends[2])

@@ -10,28 +10,25 @@
 #'   its source are checked as well. A source that is a file is read again.
 #' @param against Figures from elsewhere: totals by name (`c(receipts = 197408.25)`), or a table with
 #'   the page's keys and some of its figures (a data frame, a statement of last month, a file), which
-#'   is compared line by line. Or a connection to a database (DBI): the page is worked there as well, on the table of the
-#'   ledger's name, and compared in every cell ([as_sql()]).
+#'   is compared line by line. Or a connection to a database (DBI): the page is worked there as well, on the table of
+#'   the ledger's name, and compared in every cell ([as_sql()]).
 #' @param source The source as it is now, if it is a data frame that may have changed.
 #' @param tables Tables as they are now, by the names that `prepare` has for them, if they are data frames.
-#' @details
-#' Figures are recomputed by sorting, each line from its own entries; those that plain R has to work
+#' @details Figures are recomputed by sorting, each line from its own entries; those that plain R has to work
 #' are recomputed for every line up to a million lines, and in a seeded sample of 2,000 beyond.
 #'
 #' What other sections do is worked again by plain R, which knows nothing of the first way: which entries `only`
-#' keeps, each
-#' column of `columns`, that each entry stands in the line of its own keys, which lines `show` shows, their `order`, and
-#' that each cell of a crosstab is the line with the keys of its row and the value of its column; all rows up to a
-#' million, a
-#' seeded sample of 2,000 beyond. A word that has no second way (it looks into another table) is a note, not a tie.
+#' keeps, each column of `columns`, that each entry stands in the line of its own keys, which lines `show` shows, their
+#' `order`, and that each cell of a crosstab is the line with the keys of its row and the value of its column; all rows
+#' up to a million, a seeded sample of 2,000 beyond. A word that has no second way (it looks into another table) is a
+#' note, not a tie.
 #'
 #' Of windows, a seeded sample of rows is worked again one by one; and up to a million rows every rank, every tile,
-#' every
-#' running and rolling total, smallest and largest value of a frame by rows, days or months, every neighbour (the line
-#' before, the value of a year before, the last known one, the first of a group), and every group's shares are checked
-#' in
-#' whole columns. A statement in hand is held against its brief by name and key: columns, headings and lines that were
-#' added, dropped, renamed, doubled or moved, and its cells. A file that has changed since it was opened is found.
+#' every running and rolling total, smallest and largest value of a frame by rows, days or months, every neighbour (the
+#' line before, the value of a year before, the last known one, the first of a group), and every group's shares are
+#' checked in whole columns. A statement in hand is held against its brief by name and key: columns, headings and lines
+#' that were added, dropped, renamed, doubled or moved, and its cells. A file that has changed since it was opened is
+#' found.
 #'
 #' Findings say what is not wrong by itself and has misled people; the rules are listed below. Each has a weight, the
 #' part that it moves of the figure that it moves most: entries by what they carry, a whole figure as 1, what moves none

@@ -18,7 +18,8 @@ source_bench <- function() {
   page <- brief(tolls, only = toll > 2, lines = lock, figures = c(n = count(), s = sum(toll), m = max(toll)),
     beside = c(place = rank(falling(s))), order = place)
   sql <- unclass(as_sql(page))
-  times <- alternating(ours = draw_up(page, at = "source"), hand = DBI::dbGetQuery(connection, sql), here = draw_up(page),
+  times <- alternating(ours = draw_up(page, at = "source"), hand = DBI::dbGetQuery(connection, sql),
+    here = draw_up(page),
     rounds = 3)
   cat(sprintf("%.0f million rows: at the source %.1f s, here after a fetch %.1f s\n", rows / 1e6,
     stats::median(times[, "ours"]), stats::median(times[, "here"])))
@@ -51,7 +52,8 @@ pages_at_both <- function(n) {
     text <- page_text()
     page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
     if (is.null(page)) next
-    drawn <- asNamespace("idleledger")$work_brief(page)
+    drawn <- tryCatch(asNamespace("idleledger")$work_brief(page), idle_error = function(e) NULL)
+    if (is.null(drawn)) next
     found <- tryCatch(asNamespace("idleledger")$checks_against_source(drawn, connection)[[1]],
       idle_not_at_source = function(e) NULL)
     what <- if (is.null(found)) "unsaid" else if (found$status == "ties") "same" else "apart"

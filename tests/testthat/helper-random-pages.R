@@ -6,7 +6,8 @@ table_for_pages <- function(n, nan = FALSE) {
     x
   }
   data.frame(
-    id = order(runif(n)), g = some(sample(c("ash", "Birch", "", "\u00e9lan", "\u00c9lan", "o'ak \"x\"", "birch"), n, TRUE)),
+    id = order(runif(n)), g = some(sample(c("ash", "Birch", "", "\u00e9lan", "\u00c9lan", "o'ak \"x\"", "birch"), n,
+      TRUE)),
     h = some(sample(c("up", "down", "\U1f6a2 boat"), n, TRUE)), k = some(sample(-3:9, n, TRUE)),
     f = some(c(if (nan) rep(NaN, min(n, 2)), signif(rnorm(n, 0, 40), 5))[seq_len(n)]),
     m = some(round(runif(n, -5, 60), 2)), d = some(as.Date("2024-01-28") + sample(0:200, n, TRUE)),
@@ -55,7 +56,8 @@ figure_text <- function() {
     "count()", sprintf("count(%s)", any_one("g", "m", "d")), sprintf("sum(%s%s)", x, where),
     sprintf("mean(%s%s)", x, where), sprintf("min(%s%s)", any_one(x, "g", "d", "b"), where),
     sprintf("max(%s%s)", any_one(x, "g", "d"), where), sprintf("median(%s%s)", x, where),
-    sprintf("percentile(%s, %s%s)", x, any_one("0.9", "0.25"), where), sprintf("count_distinct(%s)", any_one("g", "k", "d")),
+    sprintf("percentile(%s, %s%s)", x, any_one("0.9", "0.25"), where), sprintf("count_distinct(%s)", any_one("g", "k",
+      "d")),
     "count_missing(m)", sprintf("var(%s)", x), sprintf("sd(%s%s)", x, where), "any(b)", "every(b)", "mode(g)",
     sprintf("first(%s, along = e)", any_one("m", "g")), "last(m, along = falling(e))", "nth(k, 2, along = e)",
     "listed(g, along = e)", "mean(m, weight = k)", "sum(m) / count()", "sum(m) - sum(f)", "rank_of(20, falling(m))",
@@ -92,7 +94,8 @@ page_text <- function() {
     if (length(keys) && runif(1) < 0.5) sprintf("footing = %s", any_one("whole()",
       sprintf("%s(%s)", any_one("rollup", "cube"), toString(names)))),
     if (length(keys) && runif(1) < 0.6) sprintf("beside = c(o = %s, p = %s)", beside_text(keys), beside_text(keys)),
-    if (length(keys) && runif(1) < 0.4) sprintf("show = %s", any_one("y > 2", "top(3, x)", "bottom(2, y, per = whole())",
+    if (length(keys) && runif(1) < 0.4) sprintf("show = %s", any_one("y > 2", "top(3, x)",
+      "bottom(2, y, per = whole())",
       "top(part(0.3), y)", "x > 0 | is_missing(x)")),
     if (length(keys) && runif(1) < 0.4) sprintf("order = %s", any_one("falling(y)", "c(x, falling(y))")),
     if (length(keys) > 1 && runif(1) < 0.15 && !any(grepl("band|month|big|^d$|^w", names))) sprintf(

@@ -108,7 +108,8 @@ local_mariadb <- function(env = parent.frame()) {
     unlink(folder, recursive = TRUE)
   }, envir = env)
   for (try in 1:100) {
-    connection <- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"), error = function(e) NULL)
+    connection <- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"),
+      error = function(e) NULL)
     if (!is.null(connection)) break
     Sys.sleep(0.2)
   }

@@ -81,7 +81,7 @@ test_that("a section is added by one room, with what it sets aside and its optio
     clause = idleledger:::clause("only the first ...", "Take only", function(seen) {
       list(idleledger:::phrase("the first {n}", quote(.n), n = idleledger:::blank("number", default = 7, least = 1)))
     }),
-    check = function(items, ctx) items[[1]]$expr, leaves = function(checked, ctx) ctx,
+    check = function(items, ctx) items[[1]]$expr, leaves = function(checked, ctx) ctx, in_sql = NULL,
     work = function(drawn, checked) {
       rows <- seq_len(min(checked, drawn$entries$n))
       drawn$entries <- idleledger:::add_account(
@@ -254,4 +254,24 @@ test_that("a format is added by a reader and a writer, and is known wherever for
   expect_match(said_by(ledger(path, sheet = 1)), "What can be said is `missing`")
   expect_match(said_by(write_statement(page, "x.odd")), "[.]fix")
   expect_match(paste(capture.output(command_line("help")), collapse = " "), "[.]fix")
+})
+
+test_that("a server is added by one room, and words of rooms from outside are said to it", {
+  skip_if_not_installed("RSQLite")
+  connection <- DBI::dbConnect(RSQLite::SQLite(), ":memory:")
+  withr::defer(DBI::dbDisconnect(connection))
+  DBI::dbWriteTable(connection, "t", data.frame(k = c("a", "b", "a"), x = c(1, 2, 4)))
+  answers <- idleledger:::room_of("server", "SQLite")
+  answers <- utils::modifyList(answers[setdiff(names(answers), c("name", "kind"))],
+    list(place = 0, words = "Lake", filters = FALSE), keep.null = TRUE)
+  do.call(local_room, c(list("Lake", "server"), answers), quote = TRUE)
+  local_room("twice", "row", args = alist(x = ), takes = list(x = "number"), gives = "double",
+    work = function(x) 2 * x, again = function(x) x + x, words = "two times", topic = "numbers",
+    in_sql = function(sql, node, to) sprintf("(%s + %s)", sql$x, sql$x))
+  page <- brief(ledger(connection, "t"), lines = k, figures = c(s = sum(twice(x), where = x > 1), n = count()))
+  expect_match(unclass(as_sql(page)), "sum\\(CASE WHEN `x` > 1 THEN \\(`x` \\+ `x`\\) END\\)")
+  expect_identical(draw_up(page, at = "source")$s, c(8, 4))
+  expect_match(attr(draw_up(page, at = "source"), "idle")$notes, "by Lake")
+  local_answers("twice", "row", in_sql = NULL)
+  expect_error(as_sql(page), "cannot be said to Lake: twice\\(\\) has no like there", class = "idle_not_at_source")
 })

@@ -109,8 +109,10 @@ test_that("a difference is followed to its line and to its entries", {
 })
 
 test_that("names and texts of any kind are quoted, and nothing in them is run", {
-  hostile <- c("a\"b", "x`y", "select", "1 or 1=1", "semi;colon", "-- note", "o'brien", "back\\slash", "\u00fcber", "a.b")
-  values <- c("'; DROP TABLE kept; --", "\\'; DELETE FROM kept; --", "\"", "%s %d", "\u202e", "' OR ''='", "$1", "?", ":x")
+  hostile <- c("a\"b", "x`y", "select", "1 or 1=1", "semi;colon", "-- note", "o'brien", "back\\slash", "\u00fcber",
+    "a.b")
+  values <- c("'; DROP TABLE kept; --", "\\'; DELETE FROM kept; --", "\"", "%s %d", "\u202e", "' OR ''='", "$1", "?",
+    ":x")
   for (connection in list(lite(kept = data.frame(a = 1)), local_connection())) {
     DBI::dbWriteTable(connection, "kept", data.frame(a = 1), overwrite = TRUE)
     for (name in hostile) {
@@ -181,7 +183,8 @@ test_that("a server is only read from, at one moment, within the time allowed, a
     expect_error(draw_up(slow, at = "source"), "within the time allowed", class = "idle_took_too_long")
     expect_lt(as.double(Sys.time() - began, units = "secs"), 10)
   })
-  expect_error(withr::with_options(list(idleledger.timeout = -1), draw_up(page, at = "source")), class = "idle_bad_option")
+  expect_error(withr::with_options(list(idleledger.timeout = -1), draw_up(page, at = "source")),
+    class = "idle_bad_option")
 
   DBI::dbExecute(connection, "ALTER TABLE t RENAME COLUMN x TO y")
   expect_error(draw_up(page, at = "source"), "has changed since it was opened", class = "idle_bad_file")
@@ -190,9 +193,11 @@ test_that("a server is only read from, at one moment, within the time allowed, a
 
   number <- DBI::dbGetQuery(connection, "SELECT pg_backend_pid() AS n")$n
   server <- DBI::dbGetInfo(connection)$host
-  told_later <- function(what) system2("sh", c("-c", shQuote(sprintf(
-    "sleep 0.7; %s -X -q -h %s -U postgres -c 'SELECT %s(%d)'", server_program("psql"), server, what, number))),
-    wait = FALSE, stdout = FALSE, stderr = FALSE)
+  told_later <- function(what) {
+    system2("sh", c("-c", shQuote(sprintf(
+      "sleep 0.7; %s -X -q -h %s -U postgres -c 'SELECT %s(%d)'", server_program("psql"), server, what, number))),
+      wait = FALSE, stdout = FALSE, stderr = FALSE)
+  }
   told_later("pg_cancel_backend")
   expect_error(draw_up(slow, at = "source"), "was cancelled there", class = "idle_cancelled")
   expect_identical(draw_up(page, at = "source")$s, c(1.5, 2, NA))

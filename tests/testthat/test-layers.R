@@ -30,7 +30,7 @@ test_that("nobody outside the rooms keeps lists of their names or asks for the c
   names <- setdiff(unlist(lapply(kinds, idleledger:::rooms_of)), c("any", "empty"))  # kinds of columns, too
   names <- paste0("\"", names, "\"", collapse = "|")
   pair <- sprintf("(%s)[ ,=]+([a-z]+ = )?(%s)", names, names)
-  rooms <- "^(figure|window|row|section|prepare|format|rule|source|command|foreign|limits|ledger)"
+  rooms <- "^(figure|window|row|section|prepare|format|rule|server|source|command|foreign|limits|ledger)"
   for (path in in_project(list.files("R", "[.]R$", full.names = TRUE))) {
     if (grepl(rooms, basename(path))) next
     code <- in_project(grep("^#", readLines(path), value = TRUE, invert = TRUE))

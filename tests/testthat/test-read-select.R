@@ -32,7 +32,8 @@ queries <- c(
   listed = "SELECT reach, string_agg(lock, '; ' ORDER BY lock) AS all_locks FROM locks GROUP BY reach",
   having = "SELECT lock, sum(toll) AS receipts FROM tolls GROUP BY lock HAVING sum(toll) > 12000 AND count(*) > 10",
   having_other = "SELECT lock FROM tolls GROUP BY lock HAVING avg(toll) > (SELECT avg(toll) FROM tolls)",
-  expression = "SELECT craft, sum(toll) - sum(tonnes) / 10 AS net, max(toll) - min(toll) AS span FROM tolls GROUP BY craft",
+  expression = "SELECT craft, sum(toll) - sum(tonnes) / 10 AS net, max(toll) - min(toll) AS span FROM tolls GROUP BY
+  craft",
   rollup = "SELECT reach, craft, sum(toll) s, count(*) n FROM tolls GROUP BY ROLLUP(reach, craft)",
   cube = "SELECT reach, paid, count(*) n, avg(toll) a FROM tolls GROUP BY CUBE(reach, paid)",
   sets = "SELECT reach, paid, count(*) n FROM tolls GROUP BY GROUPING SETS ((reach), (paid), ())",
@@ -47,9 +48,11 @@ queries <- c(
     WHERE lock = 'Tarn Foot' AND toll > 5",
   running = "SELECT passed_on, s, sum(s) OVER (ORDER BY passed_on ROWS UNBOUNDED PRECEDING) AS to_date, avg(s) OVER
     (ORDER BY passed_on ROWS BETWEEN 6 PRECEDING AND CURRENT ROW) AS week, sum(s) OVER (ORDER BY passed_on RANGE BETWEEN
-    INTERVAL '6' DAY PRECEDING AND CURRENT ROW) AS days FROM (SELECT passed_on, sum(toll) s FROM tolls GROUP BY passed_on)
+    INTERVAL '6' DAY PRECEDING AND CURRENT ROW) AS days FROM (SELECT passed_on, sum(toll) s FROM tolls GROUP BY
+    passed_on)
     AS d ORDER BY passed_on",
-  default_frame = "SELECT passed_on, avg(s) OVER (ORDER BY passed_on) AS upto, last_value(s) OVER (ORDER BY passed_on) AS l,
+  default_frame = "SELECT passed_on, avg(s) OVER (ORDER BY passed_on) AS upto, last_value(s) OVER (ORDER BY passed_on)
+  AS l,
     max(s) OVER (ORDER BY passed_on ROWS BETWEEN CURRENT ROW AND UNBOUNDED FOLLOWING) AS rest
     FROM (SELECT passed_on, sum(toll) s FROM tolls GROUP BY passed_on) d",
   centred = "SELECT passed_on, sum(s) OVER (ORDER BY passed_on ROWS BETWEEN 2 PRECEDING AND 2 FOLLOWING) AS five, sum(s)
@@ -58,20 +61,25 @@ queries <- c(
   lag = "SELECT m, s, s - lag(s) OVER (ORDER BY m) AS change, lead(s, 2, 0) OVER (ORDER BY m) l, first_value(s) OVER
     (ORDER BY m) f FROM (SELECT date_trunc('month', passed_on) AS m, sum(toll) AS s FROM tolls GROUP BY 1) months",
   named_window = "SELECT lock, n, sum(n) OVER w AS so_far, rank() OVER (w2 ORDER BY n DESC) AS place FROM (SELECT lock,
-    count(*) n FROM tolls WHERE lock IS NOT NULL GROUP BY lock) x WINDOW w AS (ORDER BY lock), w2 AS (PARTITION BY n > 1000)",
+    count(*) n FROM tolls WHERE lock IS NOT NULL GROUP BY lock) x WINDOW w AS (ORDER BY lock), w2 AS (PARTITION BY n >
+    1000)",
   share = "SELECT reach, sum(toll) s, 100 * sum(toll) / sum(sum(toll)) OVER () AS part FROM tolls GROUP BY reach",
-  top_of_each = "SELECT * FROM (SELECT reach, lock, sum(toll) s, row_number() OVER (PARTITION BY reach ORDER BY sum(toll)
+  top_of_each = "SELECT * FROM (SELECT reach, lock, sum(toll) s, row_number() OVER (PARTITION BY reach ORDER BY
+  sum(toll)
     DESC) AS r FROM tolls WHERE toll > 0 GROUP BY reach, lock) t WHERE r <= 2 ORDER BY reach, r",
-  above_average = "SELECT passage, toll FROM (SELECT passage, toll, avg(toll) OVER (PARTITION BY lock) AS a FROM tolls) t
+  above_average = "SELECT passage, toll FROM (SELECT passage, toll, avg(toll) OVER (PARTITION BY lock) AS a FROM
+  tolls) t
     WHERE toll > 4 * a",
-  inner_join = "SELECT l.rise_m, count(*) n, sum(t.toll) s FROM tolls t JOIN locks l ON l.lock = t.lock GROUP BY l.rise_m",
+  inner_join = "SELECT l.rise_m, count(*) n, sum(t.toll) s FROM tolls t JOIN locks l ON l.lock = t.lock GROUP BY
+  l.rise_m",
   left_join = "SELECT l.lock, count(t.passage) AS n FROM locks l LEFT JOIN tolls t ON t.lock = l.lock GROUP BY l.lock",
   left_join_on = "SELECT l.lock, count(t.passage) AS n FROM locks l LEFT JOIN tolls t ON t.lock = l.lock AND t.toll > 20
     AND l.reach = 'Upper' GROUP BY l.lock",
   anti_join = "SELECT l.lock FROM locks l LEFT JOIN tolls t ON t.lock = l.lock WHERE t.lock IS NULL",
   undone_join = "SELECT l.lock, count(*) n FROM locks l LEFT JOIN tolls t ON t.lock = l.lock WHERE t.toll > 30
     GROUP BY l.lock",
-  right_join = "SELECT t.lock, g.target FROM (SELECT DISTINCT lock FROM tolls) t RIGHT JOIN targets g ON g.lock = t.lock",
+  right_join = "SELECT t.lock, g.target FROM (SELECT DISTINCT lock FROM tolls) t RIGHT JOIN targets g ON g.lock =
+  t.lock",
   full_join = "SELECT l.lock AS a, g.lock AS b, count(*) n FROM locks l FULL JOIN targets g ON l.lock = g.lock
     GROUP BY l.lock, g.lock",
   using = "SELECT lock, target, rise_m FROM targets JOIN locks USING (lock)",
@@ -93,7 +101,8 @@ queries <- c(
   union = "SELECT lock FROM locks UNION SELECT lock FROM targets",
   exists = "SELECT lock FROM locks l WHERE EXISTS (SELECT 1 FROM tolls t WHERE t.lock = l.lock AND t.toll > 40)",
   not_exists = "SELECT lock FROM locks l WHERE NOT EXISTS (SELECT * FROM tolls t WHERE t.lock = l.lock)",
-  in_query = "SELECT reach, sum(toll) s FROM tolls WHERE lock IN (SELECT lock FROM locks WHERE rise_m > 3) GROUP BY reach",
+  in_query = "SELECT reach, sum(toll) s FROM tolls WHERE lock IN (SELECT lock FROM locks WHERE rise_m > 3) GROUP BY
+  reach",
   not_in_query = "SELECT lock FROM locks WHERE lock NOT IN (SELECT lock FROM tolls)",
   not_in_known = "SELECT lock FROM locks WHERE lock NOT IN (SELECT lock FROM tolls WHERE lock IS NOT NULL)",
   one_value = "SELECT passage FROM tolls WHERE toll = (SELECT max(toll) FROM tolls)",
@@ -178,7 +187,8 @@ test_that("what is wrong with a query is told with its line and column", {
     list("SELECT 'open FROM tolls", "no_parse", "column 8: .*A quote is opened"),
     list("SELECT lock FROM nowhere", "unknown_table", "column 18: there is no table `nowhere`"),
     list("SELECT lokc FROM tolls", "unknown_column", "column 8: there is no column `lokc`.*lock"),
-    list("SELECT reach,\n       toll FROM tolls GROUP BY reach", "not_determined", "line 2, column 8: .*several values"),
+    list("SELECT reach,\n       toll FROM tolls GROUP BY reach", "not_determined",
+      "line 2, column 8: .*several values"),
     list("SELECT soundex(lock) FROM tolls", "not_read", "column 8: SOUNDEX\\(\\) is not read"),
     list("SELECT a.lock FROM tolls a, tolls b WHERE lock = 'x'", "unknown_column", "may be a column of a or b"),
     list("SELECT lock FROM tolls INTERSECT SELECT lock FROM tolls", "no_parse", "INTERSECT"),
@@ -186,7 +196,8 @@ test_that("what is wrong with a query is told with its line and column", {
     list("SELECT lock FROM tolls ORDER BY 4", "no_parse", "columns to sort by"),
     list("SELECT lock FROM tolls UNION SELECT lock, reach FROM tolls", "no_parse", "UNION puts 2 columns under 1"),
     list("SELECT rank() OVER () FROM tolls", "no_parse", "goes by an order"),
-    list("SELECT sum(toll) OVER (ORDER BY toll RANGE BETWEEN 5 PRECEDING AND CURRENT ROW) FROM tolls", "not_read", "RANGE"),
+    list("SELECT sum(toll) OVER (ORDER BY toll RANGE BETWEEN 5 PRECEDING AND CURRENT ROW) FROM tolls", "not_read",
+      "RANGE"),
     list("SELECT lock FROM tolls WHERE lock LIKE '_x'", "not_read", "LIKE with _"),
     list("SELECT passed_on + INTERVAL '1' MONTH FROM tolls", "not_read", "a span of months"),
     list("SELECT lock FROM tolls; SELECT lock FROM tolls", "no_parse", "the query ended before"),
