@@ -15,7 +15,12 @@ page_at_source <- function(brief, connection = NULL) {
   )
   check_open(connection)
   server <- server_of(connection)
-  if (!identical(connection, own)) brief <- with_source(brief, function(source) table_there(source, connection, server))
+  there <- function(source) {
+    if (identical(source$connection, connection)) source else table_there(source, connection, server)
+  }
+  brief <- with_tables(with_source(brief, there), function(table, name) {
+    if (is_brief(table)) with_source(table, there) else there(table)
+  })
   list(brief = brief, at = list(connection = connection, server = server, count = list2env(list(n = 0))))
 }
 
@@ -120,13 +125,21 @@ first_line_of <- function(said) {
 }
 
 # The lines, the plan, and how long it took.
-lines_asked_for <- function(at, sql) {
+lines_asked_for <- function(at, sql, asserts = list()) {
   asked_of(at, function() {
+    for (one in asserts) check_holds(at, one)
     plan <- DBI::dbGetQuery(at$connection, at$server$plan(sql))
     began <- proc.time()[["elapsed"]]
     frame <- DBI::dbGetQuery(at$connection, sql)
     list(frame = frame, plan = plan_lines(plan), seconds = proc.time()[["elapsed"]] - began)
   })
+}
+
+check_holds <- function(at, one) {
+  if (as.double(DBI::dbGetQuery(at$connection, one$sql)$n) == 0) return(invisible())
+  stop_idle("not_at_source", sprintf("The page is right only while %s, which at %s is not so.", one$says,
+    at$server$words),
+    "draw_up(page) works it here and names them; expect = \"many\" lets entries be repeated.")
 }
 
 plan_lines <- function(plan) {

@@ -103,7 +103,9 @@ as_plain_texts_of <- function(x) {
 # A server adds in floating point: of n terms at most n times 2^-52 of their sizes together is lost.
 scales_of_page <- function(drawn, names) {
   entries <- entries_table(drawn)
-  scales <- list()
+  below <- drawn$entries$below$drawn
+  scales <- if (!is.null(below)) scales_of_page(below, page_columns(below))$of else list()
+  entries$scales <- scales
   for (part in c(drawn$lines$figures, drawn$lines$beside)) {
     scales[[part$name]] <- scale_of(part$node, scales, entries)
   }
@@ -111,7 +113,8 @@ scales_of_page <- function(drawn, names) {
     x <- line_column(drawn, name)
     max(c(largest_size(x), if (!is.null(scales[[name]])) scales[[name]]), na.rm = TRUE)
   })
-  list(of = own, terms = drawn$entries$n + drawn$lines$n + 16)
+  read <- lowest_page(drawn)$entries$n_read
+  list(of = own, terms = max(read, drawn$entries$n) + drawn$lines$n + 16)
 }
 
 largest_size <- function(x) {
@@ -136,6 +139,9 @@ scale_of_figure <- function(node, entries) {
   if (is.null(x) || !x$kind %in% kind_sets$number) return(0)
   values <- tryCatch(as_plain_number(evaluate_column(x, entries)), error = function(e) 0)
   size <- sum(abs(values[is.finite(values)]))
+  # Of a page below, what its own columns may have lost comes along.
+  below <- unlist(entries$scales[intersect(unlist(columns_read(x)), names(entries$scales))])
+  size <- max(size, below * entries$n)
   if (isTRUE(room_of("figure", node$fn)$squared)) size^2 else size
 }
 

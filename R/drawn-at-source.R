@@ -4,7 +4,7 @@ drawn_at_source <- function(brief, connection = NULL) {
   found <- page_at_source(brief, connection)
   q <- query_of_brief(found$brief, found$at)
   sql <- text_of_query(q)
-  asked <- lines_asked_for(found$at, sql)
+  asked <- lines_asked_for(found$at, sql, q$asserts)
   drawn <- with_lines_of_server(page_without_entries(found$brief), q, asked$frame)
   drawn$at_source <- list(
     server = found$at$server$words, sql = sql, plan = asked$plan, rows = nrow(asked$frame), seconds = asked$seconds
@@ -15,17 +15,20 @@ drawn_at_source <- function(brief, connection = NULL) {
 
 # The page of no entries: its columns, kinds and formats, up to what the server has worked.
 page_without_entries <- function(brief) {
-  empty <- with_source(brief, function(source) {
-    columns <- lapply(kinds_of(source), no_values_of)
-    ledger <- new_ledger(columns, name_of(source), 0)
-    ledger$kinds <- kinds_of(source)
-    opened_as(ledger, "data_frame")
+  empty <- with_tables(with_source(brief, without_rows), function(table, name) {
+    if (is_brief(table)) with_source(table, without_rows) else without_rows(table)
   })
   drawn <- open_page(empty)
   for (name in worked_there(empty, TRUE)) drawn <- work_section(drawn, name)
   drawn$brief <- brief
   drawn$page$notes <- NULL
   drawn
+}
+
+without_rows <- function(source) {
+  ledger <- new_ledger(lapply(kinds_of(source), no_values_of), name_of(source), 0)
+  ledger$kinds <- kinds_of(source)
+  opened_as(ledger, "data_frame")
 }
 
 no_values_of <- function(kind) {

@@ -42,7 +42,7 @@ room("bring_in", "preparation",
       ", as in force on %s", node_label(part$as_of$here)
     ), without_words[[part$without]])
   },
-  aside = function(done) partners_aside(done),
+  in_sql = function(q, part, brief) join_in_sql(q, part, brief), aside = function(done) partners_aside(done),
   owes = function(drawn, done) check_partners(drawn, done)
 )
 

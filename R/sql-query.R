@@ -7,7 +7,7 @@ new_query <- function(at, used = character()) {
     at = at, steps = list(), used = used, from = NULL, columns = list(), kinds = list(), odd = character(),
     floats = character(),
     levels = list(), keys = character(), ties = character(), level = NULL, level_keys = NULL, across = NULL,
-    not_additive = character(), order = NULL, here = character(), figures = NULL, sets = list()
+    not_additive = character(), order = NULL, here = character(), asserts = list(), figures = NULL, sets = list()
   )
 }
 
@@ -23,8 +23,8 @@ add_step <- function(q, name, select, rest = NULL, from = q$from) {
 }
 
 select_in_sql <- function(select, from, rest = NULL) {
-  what <- paste(strwrap(toString(select), 100, exdent = 2, initial = "SELECT "), collapse = "\n")
-  if (any(grepl("\n|  |'", select))) what <- paste("SELECT", paste(select, collapse = ",\n  "))
+  what <- paste("SELECT", toString(select))
+  if (nchar(what) > 100) what <- paste("SELECT", paste(select, collapse = ",\n  "))
   paste(c(what, paste("FROM", from), rest), collapse = "\n")
 }
 
@@ -256,6 +256,7 @@ query_from_page <- function(brief, at, used) {
   below <- q
   q <- new_query(at, used)
   q[c("steps", "from")] <- below[c("steps", "from")]
+  q$asserts <- below$asserts
   q$order_below <- unique(c(below$order, below$ties))
   names <- intersect(names(brief$columns), names(below$columns))
   for (part in c("columns", "kinds")) q[[part]] <- below[[part]][names]
@@ -264,12 +265,15 @@ query_from_page <- function(brief, at, used) {
   q
 }
 
-# The first step: the columns that the page needs, of the kinds that they have here.
 query_from_table <- function(brief, at, used) {
-  source <- brief$source
-  q <- new_query(at, c(used, words_within(source$query$sql)))
   names <- columns_of_page(brief)
-  if (length(names) == 0) names <- names(kinds_of(source))[1]
+  if (length(names) == 0) names <- names(kinds_of(brief$source))[1]
+  query_of_columns(brief$source, names, at, used, "entries")
+}
+
+# The first step: the columns that are needed, of the kinds that they have here.
+query_of_columns <- function(source, names, at, used, step) {
+  q <- new_query(at, c(used, words_within(source$query$sql)))
   kinds <- kinds_of(source)[names]
   types <- if (is.null(source$query$types)) kinds else source$query$types[names]
   quoted <- quoted_in_sql(q, names)
@@ -280,7 +284,7 @@ query_from_table <- function(brief, at, used) {
       at$server$words), "draw_up(page) works it here."
   )
   from <- if (is.null(source$query$table)) sprintf("(%s\n) AS source", source$query$sql) else source$query$table
-  q <- add_step(q, "entries", ifelse(said == quoted, quoted, sprintf("%s AS %s", said, quoted)), from = from)
+  q <- add_step(q, step, ifelse(said == quoted, quoted, sprintf("%s AS %s", said, quoted)), from = from)
   q$columns <- as.list(stats::setNames(quoted, names))
   q$kinds <- as.list(kinds)
   q$odd <- q$floats <- names[at$server$may_hold_nan(types)]
@@ -308,8 +312,13 @@ text_of_query <- function(q) {
   columns <- unlist(q$columns[names(q$kinds)])
   order <- order_of_query(q)
   last <- select_in_sql(c(columns, q$level), q$from, if (length(order)) paste("ORDER BY", toString(order)))
+  holds <- vapply(q$asserts, function(one) sprintf("-- This holds while %s.\n", gsub("\\s+", " ", one$says)), "")
+  paste0(paste(holds, collapse = ""), with_said(q), "\n", last)
+}
+
+with_said <- function(q) {
   with <- vapply(names(q$steps), function(name) {
     sprintf("%s AS (\n%s\n)", name, gsub("(?m)^", "  ", q$steps[[name]], perl = TRUE))
   }, "")
-  paste0("WITH ", paste(with, collapse = ", "), "\n", last)
+  paste0("WITH ", paste(with, collapse = ", "))
 }
