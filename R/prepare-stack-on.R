@@ -30,7 +30,7 @@ room("stack_on", "preparation",
     sprintf("put the entries of %s under them%s", both(part$tables), if (is.null(part$name)) "" else sprintf(
       ", with where they come from as %s", part$name))
   },
-  aside = NULL,
+  in_sql = function(q, part, brief) stacked_in_sql(q, part, brief), aside = NULL,
   owes = function(drawn, done) check_stacked(done)
 )
 

@@ -13,7 +13,9 @@
 #' `EXTRACT`, `COALESCE`, `NULLIF` and the usual functions. What is not read is an error with its line and column.
 #'
 #' The page means what the query means, with the rules of a brief where a database's are others and nothing is lost: a
-#' missing value comes last in any order and has no rank, division by zero is missing instead of an error.
+#' missing value comes last in any order and has no rank, text goes by code point, division by zero is missing instead
+#' of
+#' an error.
 #' The usual mistakes in such queries are said as notes on the page: an average up to now where one of some rows was
 #' meant, `NOT IN` with missing values, a left join that a condition undoes, `count(column)`, `UNION` that drops rows,
 #' whole numbers divided, times `BETWEEN` two days, the last value of a frame that ends at its own row.

@@ -58,3 +58,36 @@ once_in_sql <- function(there, part, to) {
     says = sprintf("each %s stands once in %s", both(columns_of_keys(part$keys, "there")), part$table)
   )
 }
+
+# The entries of other tables under those in hand; what one of them lacks is missing there.
+stacked_in_sql <- function(q, part, brief) {
+  others <- lapply(part$tables, function(name) {
+    source <- brief$tables[[name]]
+    there <- query_beside(q, source, names(kinds_of(source)))
+    q$steps <<- c(q$steps, there$steps)
+    q$asserts <<- c(q$asserts, there$asserts)
+    there
+  })
+  all <- names(part$columns)[names(part$columns) %in% unlist(lapply(c(list(q), others),
+    function(one) names(one$columns)))]
+  quoted <- stats::setNames(quoted_in_sql(q, all), all)
+  label <- if (!is.null(part$name)) c(name_of(brief$source), part$labels)
+  selects <- Map(function(one, k) {
+    own <- ifelse(all %in% names(one$columns), quoted, sprintf("NULL AS %s", quoted))
+    mark <- if (!is.null(label)) sprintf("%s AS %s", constant_for(label[k], to_of(q, "prepare")), quoted_in_sql(q,
+      part$name))
+    select_in_sql(c(own, mark), one$from)
+  }, c(list(q), others), seq_len(1 + length(others)))
+  odd <- unique(unlist(lapply(c(list(q), others), `[[`, "odd")))
+  q <- add_step(q, "stacked", "*")
+  q$steps[[q$from]] <- paste(unlist(selects), collapse = "\nUNION ALL\n")
+  q$columns <- as.list(quoted)
+  q$kinds <- part$columns[all]
+  if (!is.null(part$name)) {
+    q$columns[[part$name]] <- quoted_in_sql(q, part$name)
+    q$kinds[[part$name]] <- "text"
+  }
+  q$odd <- odd
+  q$floats <- character()
+  q
+}

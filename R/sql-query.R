@@ -318,7 +318,15 @@ text_of_query <- function(q) {
 
 with_said <- function(q) {
   with <- vapply(names(q$steps), function(name) {
-    sprintf("%s AS (\n%s\n)", name, gsub("(?m)^", "  ", q$steps[[name]], perl = TRUE))
+    sprintf("%s AS (\n  %s\n)", name, set_in(q$steps[[name]]))
   }, "")
   paste0("WITH ", paste(with, collapse = ", "))
+}
+
+# Lines set in; a line end within quotes is a part of a text or a name and stays as it is.
+set_in <- function(sql) {
+  quoted <- gregexpr("'(?:[^'\\\\]|\\\\.|'')*'|\"(?:[^\"]|\"\")*\"|`(?:[^`]|``)*`", sql, perl = TRUE)
+  between <- regmatches(sql, quoted, invert = TRUE)[[1]]
+  parts <- rbind(gsub("\n", "\n  ", between, fixed = TRUE), c(regmatches(sql, quoted)[[1]], ""))
+  paste(parts, collapse = "")
 }

@@ -53,7 +53,7 @@ bare_sql <- function(sql) {
 
 # Where the bracket closes that a text begins with; what stands in quotes is passed over.
 closes_at <- function(sql) {
-  marks <- regmatches(sql, gregexpr("'(?:[^'\\\\]|\\\\.|'')*'|\"(?:[^\"]|\"\")*\"|`(?:[^`]|``)*`|.", sql,
+  marks <- regmatches(sql, gregexpr("(?s)'(?:[^'\\\\]|\\\\.|'')*'|\"(?:[^\"]|\"\")*\"|`(?:[^`]|``)*`|.", sql,
     perl = TRUE))[[1]]
   depth <- cumsum((marks == "(") - (marks == ")"))
   sum(nchar(marks[seq_len(match(0, depth, nomatch = length(marks) + 1))]), na.rm = TRUE)

@@ -119,6 +119,9 @@ test_that("another table is joined there as it is brought in here", {
       page <- eval(page)
       expect_equal(as.data.frame(draw_up(page, at = "source")), as.data.frame(draw_up(page)), ignore_attr = TRUE)
     }
+    stacked <- brief(t, prepare = stack_on(l, name = from), lines = c(from, reach), figures = c(n = count(lock),
+      s = sum(toll), rise = max(rise_m)))
+    expect_equal(as.data.frame(draw_up(stacked, at = "source")), as.data.frame(draw_up(stacked)), ignore_attr = TRUE)
     page <- brief(t, prepare = bring_in(twice, match = lock, columns = c(high = reach)), lines = high)
     expect_match(unclass(as_sql(page)), "-- This holds while each lock stands once in twice")
     expect_error(draw_up(page, at = "source"), "only while each lock stands once", class = "idle_not_at_source")
@@ -143,9 +146,9 @@ test_that("a difference is followed to its line and to its entries", {
 
 test_that("names and texts of any kind are quoted, and nothing in them is run", {
   hostile <- c("a\"b", "x`y", "select", "1 or 1=1", "semi;colon", "-- note", "o'brien", "back\\slash", "\u00fcber",
-    "a.b")
+    "a.b", "two\nlines")
   values <- c("'; DROP TABLE kept; --", "\\'; DELETE FROM kept; --", "\"", "%s %d", "\u202e", "' OR ''='", "$1", "?",
-    ":x")
+    ":x", "a\n  b\n\nc", "/* */", "it'''s\n(")
   for (connection in list(lite(kept = data.frame(a = 1)), local_connection())) {
     DBI::dbWriteTable(connection, "kept", data.frame(a = 1), overwrite = TRUE)
     for (name in hostile) {
