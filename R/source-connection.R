@@ -48,14 +48,14 @@ table_to_ask <- function(connection, query, kinds) {
   } else {
     ledger <- lite_table(connection, query)
     ledger <- fetched_later(ledger, NULL, kinds(ledger$kinds))
-    ledger$fetch <- function(names) columns_there(connection, ledger, names)
+    ledger$fetch <- function(names) columns_asked_of(connection, ledger, names)
   }
   ledger$connection <- connection
   ledger$how <- list(name = query$name, table = query$name)
   ledger
 }
 
-columns_there <- function(connection, ledger, names) {
+columns_asked_of <- function(connection, ledger, names) {
   quoted <- DBI::dbQuoteIdentifier(connection, names)
   frame <- of_one_type(ledger$name, DBI::dbGetQuery(connection, sprintf("SELECT %s FROM (%s\n) AS t", toString(quoted),
     ledger$query$sql)))
