@@ -13,8 +13,19 @@ checks_against_source <- function(drawn, connection) {
   if (is.null(found$apart)) return(list(a_check("source", TRUE, sprintf(
     "Source: %s; equal in all %s%s.", where, count_of(found$cells, "cell"), bound
   ))))
-  list(a_check("source", FALSE, sprintf("Source: %s; %s of %s differ%s. %s", where, big_mark(nrow(found$apart)),
-    count_of(found$cells, "cell"), bound, followed_to_entries(drawn, there, found)), found$apart))
+  list(a_check("source", FALSE, sprintf("Source: %s; %s of %s differ%s. %s%s", where, big_mark(nrow(found$apart)),
+    count_of(found$cells, "cell"), bound, followed_to_entries(drawn, there, found), told_of_places(drawn, found$apart)),
+    found$apart))
+}
+
+# Amounts that are the same in decimals can differ in the last digit of a number, and so take places of their own.
+told_of_places <- function(drawn, apart) {
+  places <- vapply(Filter(function(part) {
+    part$node$kind == "integer" && length(windows_in(part$node)) > 0
+  }, drawn$lines$beside), `[[`, "", "name")
+  if (!all(apart$column %in% places)) return("")
+  paste(" All figures agree, only places in an order do not: equal amounts may differ in the last digit on one side;",
+    "rank rounded(x, 2) to make them the same.")
 }
 
 # Which cells are apart: a list of `apart` (a data frame; NULL: none), `cells`, `terms`, and whether any was `bounded`.

@@ -10,7 +10,7 @@ table_for_pages <- function(n, nan = FALSE) {
       TRUE)),
     h = some(sample(c("up", "down", "\U1f6a2 boat"), n, TRUE)), k = some(sample(-3:9, n, TRUE)),
     f = some(c(if (nan) rep(NaN, min(n, 2)), signif(rnorm(n, 0, 40), 5))[seq_len(n)]),
-    m = some(round(runif(n, -5, 60), 2)), d = some(as.Date("2024-01-28") + sample(0:200, n, TRUE)),
+    m = some(round(4 * runif(n, -5, 60)) / 4), d = some(as.Date("2024-01-28") + sample(0:200, n, TRUE)),
     e = as.Date("2023-12-01") + order(runif(n)), b = some(sample(c(TRUE, FALSE), n, TRUE)), stringsAsFactors = FALSE
   )
 }
