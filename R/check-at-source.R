@@ -84,9 +84,10 @@ cells_apart <- function(x, y, match, name, bound) {
 lines_alone <- function(match) {
   one <- function(rows, side) {
     if (length(rows) == 0) return(NULL)
-    data.frame(row = if (side == "here") rows else -rows, column = "(the line)",
-      here = if (side == "here") "there is one"
-      else "none", there = if (side == "here") "none" else "there is one", difference = NA_real_)
+    is <- c("there is one", "none")
+    if (side == "there") is <- rev(is)
+    data.frame(row = if (side == "here") rows else -rows, column = "(the line)", here = is[1], there = is[2],
+      difference = NA_real_)
   }
   list(one(match$alone_here, "here"), one(match$alone_there, "there"))
 }

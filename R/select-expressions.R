@@ -175,8 +175,8 @@ read_interval <- function(p, at) {
   parts <- regmatches(text, regexec("^\\s*([0-9]+)\\s*([A-Za-z]*)\\s*$", text))[[1]]
   unit <- if (length(parts)) toupper(sub("s$", "", parts[3], ignore.case = TRUE)) else ""
   if (!nzchar(unit) && toupper(token(p)$text) %in% units) unit <- toupper(step_on(p)$text)
-  if (length(parts) == 0 || !unit %in% units) stop_at(p$text, at, "an interval is a whole number of days, weeks, months,
-    quarters or years" |> gsub(pattern = "\n *", replacement = " "), "Such as INTERVAL '7' DAY.")
+  if (length(parts) == 0 || !unit %in% units) stop_at(p$text, at,
+    "an interval is a whole number of days, weeks, months, quarters or years", "Such as INTERVAL '7' DAY.")
   list(type = "interval", n = as.numeric(parts[2]), unit = paste0(tolower(unit), "s"), at = at)
 }
 

@@ -48,12 +48,16 @@ said_figure <- function(node, scope, inside) {
 
 # Sorts; a missing value comes last, unless the query says that it comes first.
 sorts_in_query <- function(sorts, scope) {
-  said <- unlist(lapply(sorts, function(sort) {
+  said <- list_of_sorts(sorts, scope)
+  if (length(said) == 1) said[[1]] else as.call(c(quote(c), said))
+}
+
+list_of_sorts <- function(sorts, scope) {
+  unlist(lapply(sorts, function(sort) {
     x <- said_of_query(sort$x, scope)
     one <- if (sort$down) call("falling", x) else x
     if (identical(sort$nulls, "first")) list(call("!", call("is_missing", x)), one) else list(one)
   }), recursive = FALSE)
-  if (length(said) == 1) said[[1]] else as.call(c(quote(c), said))
 }
 
 said_window <- function(node, scope, inside, windows) {
@@ -88,9 +92,7 @@ window_meant <- function(window, windows, scope) {
 
 said_rank <- function(node, window, per, scope) {
   n <- if (node$fn == "NTILE") all_said(node$args, scope)
-  keys <- if (length(window$order)) sorts_in_query(window$order, scope)
-  keys <- if (is.null(keys)) list(quote(entered())) else if (rlang::is_call(keys,
-    "c")) as.list(keys)[-1] else list(keys)
+  keys <- if (length(window$order)) list_of_sorts(window$order, scope) else list(quote(entered()))
   if (length(window$order) == 0 && node$fn != "ROW_NUMBER") stop_at(scope$text, node$at,
     sprintf("%s() goes by an order, and OVER (...) gives none", node$fn))
   as.call(c(as.name(tolower(node$fn)), n, keys, per))
@@ -110,17 +112,15 @@ said_place <- function(node, window, per, along, scope) {
   frame <- frame_meant(window)
   if (frame$whole || length(window$order) == 0) return(as.call(c(as.list(figure), per, along)))
   if (is.null(window$frame) && node$fn == "LAST_VALUE") scope$tell(node,
-    "is the last value up to its own row, since the frame ends there; of the whole group it needs ROWS BETWEEN
-    UNBOUNDED PRECEDING AND UNBOUNDED FOLLOWING" |> gsub(pattern = "\n *", replacement = " "))
+    "is the last value up to its own row, where a frame ends that is not written; the whole group needs one")
   framed_in_query(figure, node, window, per, along, scope)
 }
 
 # The frame as it is written, or as it is where none is: up to the row and its equals, or the whole group.
 frame_meant <- function(window) {
   frame <- window$frame
-  if (is.null(frame)) frame <- list(by = "RANGE", from = list(where = "first"),
-    to = list(where = if (length(window$order))
-    "here" else "last"))
+  last <- if (length(window$order)) "here" else "last"
+  if (is.null(frame)) frame <- list(by = "RANGE", from = list(where = "first"), to = list(where = last))
   frame$whole <- frame$from$where == "first" && frame$to$where == "last"
   frame
 }
@@ -129,10 +129,10 @@ framed_in_query <- function(figure, node, window, per, along, scope) {
   frame <- frame_meant(window)
   if (frame$whole) return(as.call(c(as.list(figure), if (is.null(per)) list(per = quote(whole())) else per)))
   if (length(window$order) == 0) stop_at(scope$text, node$at, "a frame needs an order: OVER (ORDER BY ...)")
-  if (is.null(window$frame) && node$fn == "AVG") scope$tell(node,
-    "is the average of all rows up to this one, since an order without a frame reaches back to the first; over seven
-    rows
-    it needs ROWS BETWEEN 6 PRECEDING AND CURRENT ROW" |> gsub(pattern = "\n *", replacement = " "))
+  if (is.null(window$frame) && node$fn == "AVG") scope$tell(node, paste(
+    "is the average of all rows up to this one, since an order without a frame reaches back to the first; over seven",
+    "rows it needs ROWS BETWEEN 6 PRECEDING AND CURRENT ROW"
+  ))
   if (frame$from$where == "here" && frame$to$where == "last") {
     along$along <- sorts_in_query(lapply(window$order, function(sort) {
       sort$down <- !sort$down
@@ -153,9 +153,7 @@ framed_in_query <- function(figure, node, window, per, along, scope) {
 # behind = and ahead =, each on its own side; one on the other side is below zero.
 reach_in_query <- function(end, side, node, scope) {
   if (end$where == "here") return(list())
-  if (is.null(end$n)) outside("a frame without an end on one side and so many rows on the other",
-    node,
-    scope)
+  if (is.null(end$n)) outside("a frame without an end on one side and so many rows on the other", node, scope)
   n <- if (end$n$type == "interval") end$n$n else end$n$value
   if (end$where != side) n <- -n
   value <- if (end$n$type == "interval") call(end$n$unit, n) else n
