@@ -23,12 +23,19 @@ value_heading <- function(picture, name) {
   part$heading
 }
 
+# A page that was worked at its source has not counted its entries.
+source_said <- function(facts) {
+  name <- name_of(facts$brief$source)
+  if (!is.null(facts$at_source)) return(sprintf("Source: %s, worked by %s", name, facts$at_source$server))
+  left <- facts$read + facts$added - facts$used
+  sprintf("Source: %s, %s%s", name, entry_count(facts$used),
+    if (left > 0) sprintf(" (%s left out)", big_mark(left)) else "")
+}
+
 caption_of <- function(picture, asked, notes) {
   facts <- picture$facts
-  left <- facts$read + facts$added - facts$used
   parts <- c(
-    sprintf("Source: %s, %s%s", name_of(facts$brief$source), entry_count(facts$used),
-      if (left > 0) sprintf(" (%s left out)", big_mark(left)) else ""),
+    source_said(facts),
     sprintf("as drawn up %s", format(facts$drawn_up, "%Y-%m-%d %H:%M")),
     if (facts$hidden > facts$gathered) sprintf("%s hidden by the page",
       is_are(facts$hidden - facts$gathered, "line")), notes

@@ -65,6 +65,8 @@ pages_to_report <- function(x) {
     "A page is made of a table by brief(table, lines = ..., figures = ...)."
   )
   lapply(unname(x), function(page) {
+    # Of a page that was worked at its source no entry was read here: it is drawn up here, and proved.
+    if (!is.null(statement_part(page, "at_source"))) page <- statement_part(page, "brief")
     if (is_brief(page) || inherits(page, "idle_book")) page <- draw_up(page)
     if (!inherits(page, "idle_statement") || is.null(statement_part(page, "brief"))) stop_idle(
       "bad_argument", sprintf("A report is made of statements and briefs, and got %s.", a_thing(page)),

@@ -75,6 +75,14 @@ test_that("a page of the demo is worked at its source, with its crosstab, subtot
   expect_output(print(worked), "Worked at the source by SQLite.*WITH entries AS.*Its plan:.*SCAN")
   expect_match(worked$sql, "GROUP BY `reach`, `lock`")
   expect_true(all_tie(tie_out(there)))
+  skip_if_not_installed("ggplot2")
+  skip_if_not_installed("htmltools")
+  by_reach <- draw_up(brief(ledger(connection, "tolls"), lines = reach, figures = c(s = sum(toll))), at = "source")
+  expect_match(chart(by_reach)$labels$caption, "worked by SQLite")
+  path <- withr::local_tempfile(fileext = ".html")
+  report(by_reach, path)
+  expect_match(paste(readLines(path), collapse = " "), "20,012 entries used")
+  expect_identical(nrow(entries_behind(by_reach, reach == "Upper")), sum(tolls$reach %in% "Upper"))
 })
 
 test_that("pages upon pages, single entries and a SELECT as ledger are said", {
