@@ -44,11 +44,7 @@ room("abreast", "section",
     )
   },
   asks = function(checked) list(lines = checked, footing = checked),
-  in_sql = function(q, checked, brief) {
-    q$here <- c(q$here, sprintf("%s set abreast", checked$key))
-    q
-  },
-  aside = NULL,
+  in_sql = NULL, aside = NULL,
   owes = function(drawn, checked) list(check_crosstab(drawn), check_cells_abreast(drawn, checked))
 )
 

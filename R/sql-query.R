@@ -7,7 +7,7 @@ new_query <- function(at, used = character()) {
     at = at, steps = list(), used = used, from = NULL, columns = list(), kinds = list(), odd = character(),
     floats = character(),
     levels = list(), keys = character(), ties = character(), level = NULL, level_keys = NULL, across = NULL,
-    not_additive = character(), order = NULL, here = character(), asserts = list(), figures = NULL, sets = list()
+    not_additive = character(), order = NULL, asserts = list(), figures = NULL, sets = list()
   )
 }
 
