@@ -137,6 +137,10 @@ core_meet <- function(held) {
     .Call(`_idleledger_core_meet`, held)
 }
 
+core_partner_places <- function(held) {
+    .Call(`_idleledger_core_partner_places`, held)
+}
+
 core_partner_counts <- function(held) {
     .Call(`_idleledger_core_partner_counts`, held)
 }

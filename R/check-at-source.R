@@ -114,12 +114,16 @@ as_plain_texts_of <- function(x) {
 
 # A server adds in floating point: of n terms at most n times 2^-52 of their sizes together is lost.
 scales_of_page <- function(drawn, names) {
-  entries <- entries_table(drawn)
   below <- drawn$entries$below$drawn
   scales <- if (!is.null(below)) scales_of_page(below, page_columns(below))$of else list()
-  entries$scales <- scales
-  for (part in c(drawn$lines$figures, drawn$lines$beside)) {
-    scales[[part$name]] <- scale_of(part$node, scales, entries)
+  entries <- entries_table(drawn)
+  entries[c("scales", "once")] <- list(scales, figure_names(below))
+  for (part in drawn$lines$figures) scales[[part$name]] <- scale_of(part$node, scales, entries)
+  lines <- lines_table(drawn)
+  lines$once <- figure_names(drawn)
+  for (part in drawn$lines$beside) {
+    lines$scales <- scales
+    scales[[part$name]] <- scale_of(part$node, scales, lines)
   }
   own <- lapply(stats::setNames(nm = names), function(name) {
     x <- line_column(drawn, name)
@@ -129,6 +133,8 @@ scales_of_page <- function(drawn, names) {
   list(of = own, terms = max(read, drawn$entries$n) + drawn$lines$n + 16)
 }
 
+figure_names <- function(drawn) unlist(lapply(drawn$lines$figures, `[[`, "name"))
+
 largest_size <- function(x) {
   if (!kind_of(x) %in% kind_sets$number) return(0)
   x <- as_plain_number(x)
@@ -136,24 +142,24 @@ largest_size <- function(x) {
 }
 
 # A quotient loses by its own size alone; a sum by all that was added.
-scale_of <- function(node, scales, entries) {
+scale_of <- function(node, scales, table) {
   if (node$type == "value") return(if (is.numeric(node$value)) largest_size(node$value) else 0)
   if (node$type == "column") return(if (is.null(scales[[node$name]])) 0 else scales[[node$name]])
-  if (node$type == "figure") return(scale_of_figure(node, entries))
+  if (node$type == "figure") return(scale_of_figure(node, table))
   if (identical(node$fn, "/") || identical(room_of("window", node$fn)$base_is_a_total, TRUE)) return(0)
   inner <- c(unname(node$args), if (!is.null(node$figure)) list(node$figure))
   inner <- Filter(function(one) is.list(one) && !is.null(one$type), inner)
-  max(c(0, unlist(lapply(inner, scale_of, scales = scales, entries = entries))))
+  max(c(0, unlist(lapply(inner, scale_of, scales = scales, table = table))))
 }
 
-scale_of_figure <- function(node, entries) {
+scale_of_figure <- function(node, table) {
   x <- node$args$x
   if (is.null(x) || !x$kind %in% kind_sets$number) return(0)
-  values <- tryCatch(as_plain_number(evaluate_column(x, entries)), error = function(e) 0)
+  values <- tryCatch(as_plain_number(evaluate_column(x, table)), error = function(e) 0)
   size <- sum(abs(values[is.finite(values)]))
-  # Of a page below, what its own columns may have lost comes along.
-  below <- unlist(entries$scales[intersect(unlist(columns_read(x)), names(entries$scales))])
-  size <- max(size, below * entries$n)
+  # What the columns that it reads may have lost comes along: once what was summed entry by entry, else in each row.
+  read <- unlist(table$scales[intersect(unlist(columns_read(x)), names(table$scales))])
+  size <- max(size, read * ifelse(names(read) %in% table$once, 1, table$n))
   if (isTRUE(room_of("figure", node$fn)$squared)) size^2 else size
 }
 

@@ -35,44 +35,78 @@ feed_for_state <- function(feeds, node, entries) {
 
 # Taking states together ---------------------------------------------------------------------------------------------
 
-# The first of several states takes the others in. The keys of all are gathered anew; groups of the first keep their
-# numbers, so that what it holds stays as it is.
+# The first of several states takes the others in. Groups of the first keep their numbers, so that what it holds stays
+# as it is, and those that it has not come behind them.
 states_together <- function(all) {
   all <- Filter(Negate(is.null), all)
   one <- all[[1]]
   if (length(all) == 1) return(one)
-  sizes <- vapply(all, `[[`, 1, "n")
-  keys <- lapply(stats::setNames(nm = names(one$keys)), function(name) {
-    stacked_alike(lapply(all, function(state) state$keys[[name]]))
-  })
-  place <- places_in_first(keys, sizes)
-  n <- max(0, place)
+  sizes <- vapply(all[-1], `[[`, 1, "n")
+  met <- met_in_first(one, all[-1], sum(sizes))
   starts <- cumsum(c(0, sizes))
-  for (k in seq_along(all)[-1]) {
-    to <- place[starts[k] + seq_len(sizes[k])]
-    one <- with_common_palettes(one, all[[k]])
-    core_or_stop(core_states_take_in(one$sums, attr(one, "other")$sums, to, n))
+  for (k in seq_along(sizes)) {
+    to <- met$place[starts[k] + seq_len(sizes[k])]
+    one <- with_common_palettes(one, all[[k + 1]])
+    core_or_stop(core_states_take_in(one$sums, attr(one, "other")$sums, to, met$n))
     attr(one, "other") <- NULL
-    one$kept <- Map(function(mine, other) stacked_kept(mine, other, to), one$kept, all[[k]]$kept)
+    one$kept <- Map(function(mine, other) stacked_kept(mine, other, to), one$kept, all[[k + 1]]$kept)
   }
-  first <- attr(place, "first")
-  one$keys <- lapply(keys, pick_rows, rows = first)
-  one$n <- n
+  one[c("keys", "n")] <- met[c("keys", "n")]
   one["at"] <- list(NULL)
   one
 }
 
+# The `place` among those of the first of each group of the others, the `keys` of all, and how many there are (`n`).
+met_in_first <- function(one, others, n_more) {
+  more <- lapply(stats::setNames(nm = names(one$keys)), function(name) {
+    stacked_alike(lapply(others, function(state) state$keys[[name]]))
+  })
+  if (length(more) == 0) {
+    return(list(place = rep(1L, n_more), n = min(1, one$n + n_more), keys = one$keys))
+  }
+  if (all(mapply(can_meet_all, one$keys, more))) keys_met_in_first(one, more, n_more) else keys_gathered(one, more, n_more)
+}
+
+# Whether equal keys are those that meet: one that is missing meets nothing.
+can_meet_all <- function(own, more) {
+  plain <- is_text_vector(own) && is_text_vector(more) || !is.factor(own) && typeof(own) == typeof(more) &&
+    identical(class(own), class(more)) && !inherits(own, "integer64")
+  plain && !anyNA(unclass(more))
+}
+
+# The keys of a few others are looked for in the many of the first.
+keys_met_in_first <- function(one, more, n_more) {
+  groups <- core_group(unname(more), n_more)
+  facts <- core_group_facts(groups)
+  more <- lapply(more, pick_rows, rows = facts$first)
+  place <- core_partner_places(core_partners(unname(one$keys), unname(more), one$n, facts$size, seq_len(facts$size)))
+  fresh <- which(place > one$n)
+  list(
+    place = place[core_group_numbers(groups)], n = one$n + length(fresh),
+    keys = Map(function(own, other) stacked(list(own, pick_rows(other, fresh))), one$keys, more)
+  )
+}
+
+keys_gathered <- function(one, more, n_more) {
+  keys <- Map(function(own, other) stacked_alike(list(own, other)), one$keys, more)
+  place <- places_in_first(keys, c(one$n, n_more))
+  list(
+    place = place[one$n + seq_len(n_more)], n = max(0, place),
+    keys = lapply(keys, pick_rows, rows = attr(place, "first"))
+  )
+}
+
 # Groups of the first keep their numbers, and those that it has not come behind them; `first` is a row of each.
 places_in_first <- function(keys, sizes) {
-  if (length(keys) == 0) return(structure(rep(1L, sum(sizes)), first = 1L[sum(sizes) > 0]))
   groups <- core_group(unname(keys), sum(sizes))
+  facts <- core_group_facts(groups)
   number <- core_group_numbers(groups)
-  place <- integer(core_group_facts(groups)$size)
+  place <- integer(facts$size)
   place[number[seq_len(sizes[1])]] <- seq_len(sizes[1])
   fresh <- which(place == 0L)
   place[fresh] <- as.integer(sizes[1]) + seq_along(fresh)
-  first <- integer(length(place))
-  first[place] <- core_group_facts(groups)$first
+  first <- integer(facts$size)
+  first[place] <- facts$first
   structure(place[number], first = first)
 }
 

@@ -39,29 +39,39 @@ source_bench <- function() {
 }
 source_bench()
 
-pages_at_both <- function(n) {
-  connection <- local_connection()
-  set.seed(2026)
-  counts <- c(same = 0, apart = 0, unsaid = 0)
+# What each server says of a page that was worked here: "same", "apart" or "unsaid".
+said_by <- function(drawn, connection, text) {
+  found <- tryCatch(asNamespace("idleledger")$checks_against_source(drawn, connection)[[1]],
+    idle_not_at_source = function(e) NULL, idle_no_group = function(e) NULL)
+  if (is.null(found)) return("unsaid")
+  if (found$status == "ties") return("same")
+  cat(text, "\n", found$sentence, "\n")
+  "apart"
+}
+
+pages_everywhere <- function(n) {
+  servers <- list(PostgreSQL = local_connection(), SQLite = DBI::dbConnect(RSQLite::SQLite(), ":memory:"))
+  on.exit(DBI::dbDisconnect(servers$SQLite))
+  set.seed(as.integer(Sys.getenv("IDLE_SEED", "2026")))
+  counts <- array(0, c(3, 2), list(c("same", "apart", "unsaid"), names(servers)))
   for (i in seq_len(n)) {
     if (i %% 25 == 1) {
-      DBI::dbWriteTable(connection, "t", table_for_pages(any_one(1, 7, 60, 250), TRUE), overwrite = TRUE,
-        field.types = types_for_pages)
-      t <- ledger(connection, "t")
+      tables <- tables_for_pages(any_one(0, 1, 7, 60, 250, 800))
+      put_tables(servers$PostgreSQL, tables, typed = TRUE)
+      put_tables(servers$SQLite, tables, days_as_texts = TRUE)
+      list2env(Map(function(table, name) ledger(table, name = name), tables, names(tables)), environment())
     }
     text <- page_text()
     page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
-    if (is.null(page)) next
-    drawn <- tryCatch(asNamespace("idleledger")$work_brief(page), idle_error = function(e) NULL)
-    if (is.null(drawn)) next
-    found <- tryCatch(asNamespace("idleledger")$checks_against_source(drawn, connection)[[1]],
-      idle_not_at_source = function(e) NULL)
-    what <- if (is.null(found)) "unsaid" else if (found$status == "ties") "same" else "apart"
-    if (what == "apart") cat(text, "\n", found$sentence, "\n")
-    counts[[what]] <- counts[[what]] + 1
+    drawn <- if (!is.null(page)) tryCatch(asNamespace("idleledger")$work_brief(page), idle_error = function(e) NULL)
+    if (!is.null(drawn)) for (name in names(servers)) {
+      what <- said_by(drawn, servers[[name]], text)
+      counts[what, name] <- counts[what, name] + 1
+    }
   }
   counts
 }
-counts <- pages_at_both(as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "2000")))
-cat(sprintf("random pages here and at PostgreSQL: %d the same, %d not said\n", counts[["same"]], counts[["unsaid"]]))
-say("pages that differ beyond the bound", counts[["apart"]], 0, unit = "")
+counts <- pages_everywhere(as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "2000")))
+cat(sprintf("random pages worked here and at %s: %d the same, %d not said there\n", colnames(counts), counts["same", ],
+  counts["unsaid", ]), sep = "")
+say("pages that differ beyond the bound", sum(counts["apart", ]), 0, unit = "")

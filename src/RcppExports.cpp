@@ -429,6 +429,17 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_partner_places
+SEXP core_partner_places(SEXP held);
+RcppExport SEXP _idleledger_core_partner_places(SEXP heldSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::RNGScope rcpp_rngScope_gen;
+    Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_partner_places(held));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_partner_counts
 SEXP core_partner_counts(SEXP held);
 RcppExport SEXP _idleledger_core_partner_counts(SEXP heldSEXP) {
@@ -1022,6 +1033,7 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_places", (DL_FUNC) &_idleledger_core_places, 2},
     {"_idleledger_core_partners", (DL_FUNC) &_idleledger_core_partners, 5},
     {"_idleledger_core_meet", (DL_FUNC) &_idleledger_core_meet, 1},
+    {"_idleledger_core_partner_places", (DL_FUNC) &_idleledger_core_partner_places, 1},
     {"_idleledger_core_partner_counts", (DL_FUNC) &_idleledger_core_partner_counts, 1},
     {"_idleledger_core_partner_pairs", (DL_FUNC) &_idleledger_core_partner_pairs, 2},
     {"_idleledger_core_partner_rows", (DL_FUNC) &_idleledger_core_partner_rows, 2},

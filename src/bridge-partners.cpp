@@ -89,6 +89,18 @@ Rcpp::List core_meet(SEXP held) {
   return told(bridge::with_work([&](const idle::Work& work) { return partners.meet(to, work); }), out);
 }
 
+// For each row there the row here whose partner it is, from 1; those that are nobody's come behind the rows here.
+// [[Rcpp::export]]
+SEXP core_partner_places(SEXP held) {
+  const Partners& partners = *HeldPartners(held);
+  Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_there()));
+  bridge::with_work([&](const idle::Work&) {
+    partners.places(INTEGER(out));
+    return 0;
+  });
+  return out;
+}
+
 // The number of partners of each row here.
 // [[Rcpp::export]]
 SEXP core_partner_counts(SEXP held) {

@@ -1,4 +1,28 @@
-# Random pages over a random table, as the text of a call, for one way of working against another.
+# Random pages over random tables, as the text of a call, for one way of working against another.
+
+# The entries `t`, others to be stacked under them, and a table of partners in which each `j` stands once.
+tables_for_pages <- function(n, nan = FALSE) {
+  j <- sample(-3:9, any_one(0, 4, 11))
+  r <- table_for_pages(any_one(0, 3, 40))[c("id", "g", "k", "m", "d", "e", "b")]
+  r$e <- r$e - 1000
+  list(
+    t = table_for_pages(n, nan), r = r,
+    s = data.frame(j = j, w = c(NA, round(4 * runif(length(j), -2, 9)) / 4)[seq_along(j)],
+      s = sample(c("one", "Two", "", NA), length(j), TRUE), stringsAsFactors = FALSE)
+  )
+}
+
+types_for_pages <- c(id = "integer", g = "text", h = "text", k = "integer", f = "double precision", m = "numeric(12,2)",
+  d = "date", e = "date", b = "boolean", j = "integer", w = "numeric(12,2)", s = "text")
+
+# The tables on a server, where `typed` in its own types (days as texts where it has no type for them).
+put_tables <- function(connection, tables, typed = FALSE, days_as_texts = FALSE) {
+  for (name in names(tables)) {
+    table <- tables[[name]]
+    if (days_as_texts) table[] <- lapply(table, function(x) if (inherits(x, "Date")) as.character(x) else x)
+    DBI::dbWriteTable(connection, name, table, overwrite = TRUE, field.types = if (typed) types_for_pages[names(table)])
+  }
+}
 
 table_for_pages <- function(n, nan = FALSE) {
   some <- function(x, part = 0.1) {
@@ -14,9 +38,6 @@ table_for_pages <- function(n, nan = FALSE) {
     e = as.Date("2023-12-01") + order(runif(n)), b = some(sample(c(TRUE, FALSE), n, TRUE)), stringsAsFactors = FALSE
   )
 }
-
-types_for_pages <- c(id = "integer", g = "text", h = "text", k = "integer", f = "double precision", m = "numeric(12,2)",
-  d = "date", e = "date", b = "boolean")
 
 any_one <- function(...) sample(c(...), 1)
 
@@ -80,13 +101,33 @@ beside_text <- function(keys) {
   )
 }
 
+# What the page is drawn up from: the entries, with others under them or partners beside them, or a page upon them.
+from_text <- function() {
+  below <- any_one(
+    "lines = c(g, h, k, d, e, b), figures = c(id = min(id), f = max(f), m = sum(m))",
+    "only = k > 0, columns = c(m = m * 2), lines = c(g, h, k, d, e, b, id), figures = c(f = sum(f), m = mean(m))",
+    "lines = c(g, k, d), figures = c(id = count(), h = mode(h), f = max(f), m = sum(m), e = max(e), b = any(b))",
+    "figures = c(id = min(id), f = max(f), m = max(m)), lines = c(g, h, k, d, e, b), show = top(30, m)"
+  )
+  if (runif(1) < 0.1) return(sprintf("brief(t, %s)", below))
+  prepare <- any_one(
+    "bring_in(s, match = c(k == j), columns = c(w, s))",
+    "bring_in(s, match = c(k == j), columns = c(w, s), without_partner = \"leave_out\")",
+    "bring_in(r, match = g, columns = c(w = m, s = g), expect = \"many\")",
+    "stack_on(r), bring_in(s, match = c(k == j), columns = c(w, s))"
+  )
+  if (runif(1) < 0.15) sprintf("t, prepare = c(%s)", prepare) else "t"
+}
+
 # The text of brief(t, ...).
 page_text <- function() {
   keys <- unique(replicate(sample(0:3, 1), key_text()))
   keys <- keys[!duplicated(sub(" =.*", "", keys))]
   names <- sub(" =.*", "", keys)
+  from <- from_text()
   parts <- c(
-    if (runif(1) < 0.4) sprintf("columns = c(u = %s, v = u + 1)", number_text_of()),
+    if (runif(1) < 0.4) sprintf("columns = c(u = %s, v = u + %s)", number_text_of(),
+      if (grepl("prepare", from)) "w" else "1"),
     if (runif(1) < 0.6) sprintf("only = %s", condition_text()),
     sprintf("lines = %s", if (length(keys)) sprintf("c(%s)", toString(keys)) else "whole()"),
     sprintf("figures = c(x = %s, y = count(), z = %s, a = %s)",
@@ -101,5 +142,5 @@ page_text <- function() {
     if (length(keys) > 1 && runif(1) < 0.15 && !any(grepl("band|month|big|^d$|^w", names))) sprintf(
       "abreast = columns_of(%s, figures = y, totals = \"%s\")", names[2], any_one("both", "none"))
   )
-  sprintf("brief(t, %s)", paste(parts, collapse = ", "))
+  sprintf("brief(%s, %s)", from, paste(parts, collapse = ", "))
 }

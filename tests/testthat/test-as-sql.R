@@ -14,7 +14,7 @@ expect_same_at <- function(connection, n, seed, tables, least_said) {
   set.seed(seed)
   said <- 0
   for (i in seq_len(n)) {
-    if (i %% 20 == 1) t <- tables(any_one(1, 7, 60, 250))
+    if (i %% 20 == 1) list2env(tables(any_one(1, 7, 60, 250)), environment())
     text <- page_text()
     page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
     if (is.null(page)) next
@@ -30,30 +30,29 @@ expect_same_at <- function(connection, n, seed, tables, least_said) {
 
 test_that("random pages are the same here and on PostgreSQL", {
   connection <- local_connection()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "120"))
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "250"))
   expect_same_at(connection, n, 1, function(size) {
-    DBI::dbWriteTable(connection, "t", table_for_pages(size, TRUE), overwrite = TRUE, field.types = types_for_pages)
-    ledger(connection, "t")
+    tables <- tables_for_pages(size, TRUE)
+    put_tables(connection, tables, typed = TRUE)
+    lapply(stats::setNames(nm = names(tables)), function(name) ledger(connection, name))
   }, 0.85)
 })
 
+tables_in_hand <- function(connection, size, ...) {
+  tables <- tables_for_pages(size)
+  put_tables(connection, tables, ...)
+  Map(function(table, name) ledger(table, name = name), tables, names(tables))
+}
+
 test_that("random pages are the same here and on SQLite", {
   connection <- lite()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "120"))
-  expect_same_at(connection, n, 2, function(size) {
-    table <- table_for_pages(size)
-    DBI::dbWriteTable(connection, "t", transform(table, d = as.character(d), e = as.character(e)), overwrite = TRUE)
-    ledger(table, name = "t")
-  }, 0.5)
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "250"))
+  expect_same_at(connection, n, 2, function(size) tables_in_hand(connection, size, days_as_texts = TRUE), 0.5)
 })
 
 test_that("random pages are the same here and on MariaDB", {
   connection <- local_mariadb()
-  expect_same_at(connection, 80, 3, function(size) {
-    table <- table_for_pages(size)
-    DBI::dbWriteTable(connection, "t", table, overwrite = TRUE)
-    ledger(table, name = "t")
-  }, 0.6)
+  expect_same_at(connection, 80, 3, function(size) tables_in_hand(connection, size), 0.6)
 })
 
 test_that("a page of the demo is worked at its source, with its crosstab, subtotals and formats", {

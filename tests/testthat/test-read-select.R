@@ -161,9 +161,10 @@ test_that("queries mean here what they mean on a server", {
 test_that("a page that was said to a server reads back to the same answer", {
   connection <- local_connection()
   set.seed(11)
-  table <- table_for_pages(80)
-  DBI::dbWriteTable(connection, "t", table, field.types = types_for_pages)
-  t <- ledger(connection, "t")
+  tables <- tables_for_pages(80)
+  put_tables(connection, tables, typed = TRUE)
+  ledgers <- lapply(stats::setNames(nm = names(tables)), function(name) ledger(connection, name))
+  list2env(ledgers, environment())
   back <- 0
   for (i in 1:60) {
     text <- page_text()
@@ -171,7 +172,7 @@ test_that("a page that was said to a server reads back to the same answer", {
     if (is.null(page) || !is.null(page$checked$footing) || !is.null(page$checked$abreast)) next
     query <- tryCatch(as_sql(page), idle_not_at_source = function(e) NULL)
     if (is.null(query)) next
-    again <- tryCatch(read_select(unclass(query), t = t), idle_not_read = function(e) NULL)
+    again <- tryCatch(rlang::inject(read_select(unclass(query), !!!ledgers)), idle_not_read = function(e) NULL)
     if (is.null(again)) next
     back <- back + 1
     expect_identical(as_rows(as.data.frame(draw_up(again))), as_rows(as.data.frame(draw_up(page))), label = text)

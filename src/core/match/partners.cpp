@@ -350,6 +350,18 @@ Meeting Partners::meet(std::int32_t* partner, const Work& work) const {
   return all;
 }
 
+void Partners::places(std::int32_t* out) const {
+  std::fill(out, out + rows_there(), 0);
+  for (std::size_t row = 0; row < rows_here(); ++row) {
+    const std::int32_t id = ids_[row];
+    if (id >= 0) out[rows_[static_cast<std::size_t>(starts_[id])]] = static_cast<std::int32_t>(row) + 1;
+  }
+  auto next = static_cast<std::int32_t>(rows_here());
+  for (std::size_t row = 0; row < rows_there(); ++row) {
+    if (out[row] == 0) out[row] = ++next;
+  }
+}
+
 void Partners::counts(std::int32_t* out, const Work& work) const {
   run_parallel(work, workers_for(work, rows_here()), rows_here(), block, [&](int, std::size_t begin, std::size_t end) {
     for (std::size_t row = begin; row < end; ++row) {

@@ -44,6 +44,10 @@ class Partners {
   // For each row here its first partner, from 1; missing for none.
   Meeting meet(std::int32_t* partner, const Work& work) const;
 
+  // For each row there the last row here that it is the partner of, from 1; those that are nobody's come behind the
+  // rows here, in turn.
+  void places(std::int32_t* out) const;
+
   // The number of partners of each row here.
   void counts(std::int32_t* out, const Work& work) const;
   // Every pair, by the row here, both from 1; a row without a partner stands there once, with a missing one.
