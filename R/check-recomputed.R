@@ -77,8 +77,7 @@ takes_core_route <- function(node) {
 # R works line by line, so of very many lines it takes a seeded sample.
 check_recomputed <- function(drawn) {
   if (drawn$entries$n == 0 || length(drawn$lines$figures) == 0) return(list())
-  nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
-  nodes <- nodes[!duplicated(node_ids(nodes))]
+  nodes <- figures_of_parts(drawn$lines$figures)
   levels <- c(
     list(list(keys = drawn$lines$keys, of_group = line_of_group(drawn$lines),
       size = length(own_lines(drawn$lines)))), drawn$lines$levels
@@ -134,7 +133,7 @@ check_others <- function(drawn) {
   at <- which(drawn$lines$line_kind == "others")
   figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), drawn$lines$figures)
   if (length(at) == 0 || length(figures) == 0 || is_states(drawn$lines$groups)) return(NULL)
-  nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
+  nodes <- figures_of_parts(figures)
   again <- core_route(drawn, nodes, list(drawn$lines$others_of_entry))$values
   lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
   wrong <- 0
@@ -189,7 +188,7 @@ compare_routes <- function(drawn, again, at, looked, sampled) {
 
 # Where values cancel, what is left is as exact as the largest of them.
 slack_floors <- function(drawn) {
-  nodes <- do.call(c, lapply(drawn$lines$figures, function(figure) unname(figures_in(figure$node))))
+  nodes <- figures_of_parts(drawn$lines$figures)
   floors <- lapply(nodes, function(node) {
     x <- node$args$x
     if (takes_core_route(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)

@@ -157,8 +157,7 @@ figures_again <- function(brief, drawn, rows) {
   if (is.null(figures) || !identical(drawn$brief$sections$figures, brief$sections$figures)) return(NULL)
   part <- core_group(list(), length(rows))
   entries <- part_of_table(entries_table(drawn), rows)
-  nodes <- do.call(c, lapply(figures, function(figure) unname(figures_in(figure$node))))
-  values <- if (length(rows)) work_figures(nodes[!duplicated(node_ids(nodes))], part, entries)$values
+  values <- if (length(rows)) work_figures(figures_of_parts(figures), part, entries)$values
   if (is.null(values)) return(NULL)
   lapply(lines_of_values(figures, values, list(), 1, new_tally()), plain_vector)
 }

@@ -2,8 +2,7 @@
 
 # Figures over any grouping of the entries; `lines` has the keys already.
 figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()) {
-  nodes <- do.call(c, lapply(checked, function(figure) unname(figures_in(figure$node))))
-  nodes <- nodes[!duplicated(node_ids(nodes))]
+  nodes <- figures_of_parts(checked)
   of_lines <- identical(groups, drawn$lines$groups)
   work <- function(nodes) {
     if (is_states(groups)) return(figures_of_states(nodes, groups, levels))

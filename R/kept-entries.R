@@ -71,7 +71,7 @@ moved_kept <- function(kept, place) {
 }
 
 # The figure from the entries kept, as if they were all there were.
-value_of_kept <- function(node, kept, facts, at) {
+value_of_kept <- function(node, kept, at) {
   order <- order(kept$at)
   kept <- lapply(kept, pick_rows, rows = order)
   n <- length(kept$line)

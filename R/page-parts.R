@@ -25,10 +25,7 @@ is_of_several_alone <- function(node) {
     !is_of_several(list(args = c(x$args, node$args[setdiff(names(node$args), "x")])))
 }
 
-nodes_of_figures <- function(brief) {
-  nodes <- do.call(c, lapply(brief$checked$figures, function(figure) unname(figures_in(figure$node))))
-  nodes[!duplicated(node_ids(nodes))]
-}
+nodes_of_figures <- function(brief) figures_of_parts(brief$checked$figures)
 
 is_worked_in_parts <- function(brief) is_in_parts(brief$source) && is.null(whole_asked_by(brief))
 

@@ -186,8 +186,7 @@ columns_of_section <- function(checked) {
 }
 
 sum_nodes <- function(drawn) {
-  nodes <- unlist(lapply(drawn$lines$figures, function(part) figures_in(part$node)), recursive = FALSE)
-  Filter(function(node) !is.null(node$args$x) && is_total(node), unname(nodes))
+  Filter(function(node) !is.null(node$args$x) && is_total(node), figures_of_parts(drawn$lines$figures))
 }
 
 # What was added up that is no column: an expression, or a column where a condition holds.

@@ -63,13 +63,21 @@ places_meant <- function(texts) {
   if (!anyNA(months)) return(list(place = months, mend = "order by the number of the month, or by a date"))
   days <- named_place(texts, day_stems, day_words)
   if (!anyNA(days)) return(list(place = days, mend = "order by weekday() of the date"))
+  if (all(grepl("[0-9]", texts))) return(numbers_meant(texts))
+  scale <- place_on_scale(texts)
+  if (!is.null(scale)) levels_meant(scale)
+}
+
+levels_meant <- function(place) list(place = place, mend = "make a choice of it whose levels stand in order")
+
+numbers_meant <- function(texts) {
   way <- date_way(texts)
   if (all(way %in% "year last") && length(texts) > 2) return(list(place = last_year_place(texts),
     mend = "make dates of them"))
   dated <- month_and_year(texts)
   if (!anyNA(dated)) return(list(place = dated, mend = "order by a date, such as start_of(date, \"month\")"))
   scale <- place_on_scale(texts)
-  if (!is.null(scale)) return(list(place = scale, mend = "make a choice of it whose levels stand in order"))
+  if (!is.null(scale)) return(levels_meant(scale))
   numbered <- number_within(texts)
   if (!is.null(numbered)) list(place = numbered, mend = "order by the number in it")
 }
@@ -128,7 +136,7 @@ month_and_year <- function(texts) {
 
 # The same words around a number in all of them, "Week 10": by the number.
 number_within <- function(texts) {
-  if (!all(grepl("[0-9]", texts)) || !all(grepl("[A-Za-z ]", texts))) return(NULL)
+  if (!all(grepl("[A-Za-z ]", texts))) return(NULL)
   around <- unique(gsub("[0-9]+", "#", texts))
   if (length(around) != 1 || length(gregexpr("#", around)[[1]]) != 1 || !grepl("#", around)) return(NULL)
   number <- as.numeric(gsub("[^0-9]", "", texts))

@@ -42,6 +42,9 @@ states_together <- function(all) {
   one <- all[[1]]
   if (length(all) == 1) return(one)
   sizes <- vapply(all[-1], `[[`, 1, "n")
+  if (length(all) > 2 && are_few_large(one$n, sizes)) {
+    return(Reduce(function(one, other) states_together(list(one, other)), all))
+  }
   met <- met_in_first(one, all[-1], sum(sizes))
   starts <- cumsum(c(0, sizes))
   for (k in seq_along(sizes)) {
@@ -56,6 +59,9 @@ states_together <- function(all) {
   one
 }
 
+# Whether going through the first once for each of the others takes less than gathering the keys of these.
+are_few_large <- function(n, sizes) sum(sizes) > 20000 && n * (length(sizes) - 1) < 10 * sum(sizes)
+
 # The `place` among those of the first of each group of the others, the `keys` of all, and how many there are (`n`).
 met_in_first <- function(one, others, n_more) {
   more <- lapply(stats::setNames(nm = names(one$keys)), function(name) {
@@ -64,7 +70,13 @@ met_in_first <- function(one, others, n_more) {
   if (length(more) == 0) {
     return(list(place = rep(1L, n_more), n = min(1, one$n + n_more), keys = one$keys))
   }
-  if (all(mapply(can_meet_all, one$keys, more))) keys_met_in_first(one, more, n_more) else keys_gathered(one, more, n_more)
+  if (!all(mapply(can_meet_all, one$keys, more))) return(keys_gathered(one, more, n_more))
+  if (length(others) == 1) return(keys_met_in_first(one, more, n_more))
+  groups <- core_group(unname(more), n_more)
+  facts <- core_group_facts(groups)
+  met <- keys_met_in_first(one, lapply(more, pick_rows, rows = facts$first), facts$size)
+  met$place <- met$place[core_group_numbers(groups)]
+  met
 }
 
 # Whether equal keys are those that meet: one that is missing meets nothing.
@@ -74,16 +86,14 @@ can_meet_all <- function(own, more) {
   plain && !anyNA(unclass(more))
 }
 
-# The keys of a few others are looked for in the many of the first.
+# Different keys are looked for in those of the first.
 keys_met_in_first <- function(one, more, n_more) {
-  groups <- core_group(unname(more), n_more)
-  facts <- core_group_facts(groups)
-  more <- lapply(more, pick_rows, rows = facts$first)
-  place <- core_partner_places(core_partners(unname(one$keys), unname(more), one$n, facts$size, seq_len(facts$size)))
+  place <- core_partner_places(core_partners(unname(one$keys), unname(more), one$n, n_more, seq_len(n_more)))
   fresh <- which(place > one$n)
   list(
-    place = place[core_group_numbers(groups)], n = one$n + length(fresh),
-    keys = Map(function(own, other) stacked(list(own, pick_rows(other, fresh))), one$keys, more)
+    place = place, n = one$n + length(fresh),
+    keys = if (length(fresh) == 0) one$keys else
+      Map(function(own, other) stacked(list(own, pick_rows(other, fresh))), one$keys, more)
   )
 }
 
@@ -166,7 +176,11 @@ order_of_states <- function(states) if (is.null(states$at)) seq_len(states$n) el
 
 finished_states <- function(nodes, states) {
   at <- order_of_states(states)
-  wishes <- lapply(states$feeds, function(folds) list(folds = folds, counted = TRUE))
+  asked <- vapply(nodes, feed_key, "")
+  folds <- lapply(nodes, function(node) fold_in_state(node, states$like[[feed_key(node)]])$fold)
+  counts <- asked[vapply(folds, identical, TRUE, "none")]
+  wishes <- Map(function(folds, key) list(folds = if (key %in% asked) folds else list(), counted = key %in% counts),
+    states$feeds, names(states$feeds))
   summary <- core_or_stop(core_states_finish(states$sums, unname(wishes), as.integer(at)))
   facts <- stats::setNames(summary$feeds, names(states$feeds))
   values <- lapply(nodes, function(node) value_of_state(node, states, facts[[feed_key(node)]], at))
@@ -177,7 +191,7 @@ value_of_state <- function(node, states, facts, at) {
   key <- feed_key(node)
   like <- states$like[[key]]
   fold <- fold_in_state(node, like)
-  if (is.null(fold)) return(value_of_kept(node, states$kept[[node$id]], facts, at))
+  if (is.null(fold)) return(value_of_kept(node, states$kept[[node$id]], at))
   if (fold$fold != "counted") return(finish_figure(node, list(values = like), facts, NULL))
   answer <- facts$answers[[fold$answer[1]]]
   if (is_text_vector(like) && node$kind == "text") answer <- text_vector(answer, states$palettes[[key]])

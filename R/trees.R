@@ -43,6 +43,12 @@ figures_in <- function(node) {
   found[!duplicated(names(found))]
 }
 
+# The same of several named parts of a section, each once.
+figures_of_parts <- function(parts) {
+  nodes <- do.call(c, lapply(parts, function(part) unname(figures_in(part$node))))
+  nodes[!duplicated(node_ids(nodes))]
+}
+
 windows_in <- function(node) {
   if (node$type %in% c("column", "value")) return(list())
   Filter(function(one) identical(one$type, "window"), nodes_of(node, "window"))

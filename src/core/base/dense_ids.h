@@ -37,6 +37,12 @@ class DenseIds {
     return -1;
   }
 
+  // The ids of some keys that may not be there; `out` gets -1 for those.
+  template <typename KeyAt, typename Out>
+  void find_all(std::size_t n, const KeyAt& key_at, const Out& out) const {
+    in_batches(n, key_at, [&](std::size_t i, std::uint64_t key) { out(i, find(key)); });
+  }
+
   // Numbers a batch; in large tables the slots are fetched ahead of their use.
   template <typename KeyAt>
   void number(std::size_t n, const KeyAt& key_at, std::int32_t* out) {
@@ -57,16 +63,7 @@ class DenseIds {
       }
       return;
     }
-    constexpr std::size_t batch = 64;
-    std::uint64_t keys[batch];
-    for (std::size_t at = 0; at < n; at += batch) {
-      const std::size_t m = n - at < batch ? n - at : batch;
-      for (std::size_t i = 0; i < m; ++i) {
-        keys[i] = key_at(at + i);
-        __builtin_prefetch(&slots_[slot_of(keys[i])]);
-      }
-      for (std::size_t i = 0; i < m; ++i) out[at + i] = id_of(keys[i]);
-    }
+    in_batches(n, key_at, [&](std::size_t i, std::uint64_t key) { out[i] = id_of(key); });
   }
 
   const std::vector<std::uint64_t>& keys() const { return keys_; }
@@ -78,6 +75,21 @@ class DenseIds {
     std::int32_t id;
   };
   static constexpr std::size_t prefetch_from = 1 << 13;
+
+  // Calls each(i, key) once the slots of a batch have been asked for.
+  template <typename KeyAt, typename Each>
+  void in_batches(std::size_t n, const KeyAt& key_at, const Each& each) const {
+    constexpr std::size_t batch = 64;
+    std::uint64_t keys[batch];
+    for (std::size_t at = 0; at < n; at += batch) {
+      const std::size_t m = n - at < batch ? n - at : batch;
+      for (std::size_t i = 0; i < m; ++i) {
+        keys[i] = key_at(at + i);
+        __builtin_prefetch(&slots_[slot_of(keys[i])]);
+      }
+      for (std::size_t i = 0; i < m; ++i) each(at + i, keys[i]);
+    }
+  }
 
   std::size_t slot_of(std::uint64_t key) const { return seed_.mixed(key) >> shift_; }
 

@@ -57,7 +57,8 @@ std::string sealed_state(std::string bytes, std::uint32_t version) {
   writer.put(version);
   writer.put(static_cast<std::uint64_t>(bytes.size()));
   writer.put(checksum(bytes) ^ version);
-  return writer.take() + bytes;
+  bytes.insert(0, writer.bytes());
+  return bytes;
 }
 
 std::string_view opened_state(std::string_view sealed, std::uint32_t newest) {

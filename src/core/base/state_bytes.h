@@ -32,8 +32,7 @@ class StateWriter {
   void put_all(const T* values, std::size_t n) {
     static_assert(std::is_trivially_copyable<T>::value, "only plain numbers are written");
     const std::size_t at = bytes_.size();
-    bytes_.resize(at + n * sizeof(T));
-    if (n > 0) std::memcpy(&bytes_[at], values, n * sizeof(T));
+    if (n > 0) bytes_.append(reinterpret_cast<const char*>(values), n * sizeof(T));
     if (!is_little_endian()) turn(&bytes_[at], n, sizeof(T));
   }
   void put_text(std::string_view text) {

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstring>
 
 namespace idle {
 
@@ -220,6 +221,33 @@ double round_quotient(const BigInteger& numerator, const BigInteger& denominator
   return result == 0 ? 0.0 : result;
 }
 
+namespace {
+
+// Exact where neither the power nor the product leaves the range of doubles in full width.
+double times_power_of_two(double x, int power) {
+  const std::uint64_t bits = static_cast<std::uint64_t>(power + 1023) << 52;
+  double factor;
+  std::memcpy(&factor, &bits, sizeof factor);
+  return x * factor;
+}
+
+int leading_zeros(uint128 x) {
+  const auto high = static_cast<std::uint64_t>(x >> 64);
+  return high != 0 ? __builtin_clzll(high) : 64 + __builtin_clzll(static_cast<std::uint64_t>(x));
+}
+
+// The nearest double; bits beyond the first 64 matter only in that there are some.
+double rounded_whole(uint128 x) {
+  const auto high = static_cast<std::uint64_t>(x >> 64);
+  if (high == 0) return static_cast<double>(static_cast<std::uint64_t>(x));
+  const int up = __builtin_clzll(high);
+  const uint128 whole = x << up;
+  const std::uint64_t rest = static_cast<std::uint64_t>(whole) != 0;
+  return times_power_of_two(static_cast<double>(static_cast<std::uint64_t>(whole >> 64) | rest), 64 - up);
+}
+
+}  // namespace
+
 double round_ratio(int128 value, int exponent, std::uint64_t divisor) {
   if (value == 0) return 0.0;
   const bool negative = value < 0;
@@ -228,10 +256,18 @@ double round_ratio(int128 value, int exponent, std::uint64_t divisor) {
     return round_ratio(BigInteger(value), exponent, divisor, 1);
   }
   const auto scaled = [&](uint128 whole, int by) {
-    const double result = std::ldexp(static_cast<double>(whole), by);
+    const double result = times_power_of_two(rounded_whole(whole), by);
     return negative ? -result : result;
   };
   if (divisor == 1) return scaled(magnitude, exponent);
+  // The first 64 bits by a small divisor: enough bits of the quotient, and whether anything is left behind them.
+  if (divisor <= 256) {
+    const int up = leading_zeros(magnitude);
+    const uint128 whole = magnitude << up;
+    const auto top = static_cast<std::uint64_t>(whole >> 64);
+    const bool rest = top % divisor != 0 || static_cast<std::uint64_t>(whole) != 0;
+    return scaled(top / divisor | (rest ? 1 : 0), exponent + 64 - up);
+  }
   uint128 quotient = magnitude / divisor;
   uint128 rest = magnitude % divisor;
   int scale = exponent;

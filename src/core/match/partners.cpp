@@ -14,6 +14,8 @@ namespace {
 
 constexpr std::size_t block = 4096;
 constexpr std::uint64_t nowhere = UINT64_MAX;
+// Numbers that a table may have for each row: as many as take the memory of looking them up.
+constexpr std::size_t room_a_row = 16;
 
 // The different values of a key there, as numbers below size(). Values close to each other are their own
 // numbers, counted from the least; others are looked up.
@@ -67,6 +69,12 @@ class ValueNumbers {
  private:
   template <typename T, typename From>
   void number_block(const From* x, std::size_t n, std::uint64_t* out) const {
+    if (!direct_) {
+      return ids_.find_all(n, [&](std::size_t i) { return value_key(static_cast<T>(x[i])); },
+                           [&](std::size_t i, std::int32_t id) {
+                             out[i] = id < 0 || meets_nothing(x[i]) ? nowhere : static_cast<std::uint64_t>(id);
+                           });
+    }
     for (std::size_t i = 0; i < n; ++i) {
       out[i] = meets_nothing(x[i]) ? nowhere : number_of(static_cast<T>(x[i]));
     }
@@ -103,7 +111,7 @@ class ValueNumbers {
     });
     if (low > high) low = high = 0;
     direct_ = whole && std::abs(low) < 1e15 && std::abs(high) < 1e15 &&
-              high - low < 65536 + 4 * static_cast<double>(order.size());
+              high - low < 65536 + room_a_row * static_cast<double>(order.size());
     if (!direct_) return;
     least_ = static_cast<std::int64_t>(low);
     greatest_ = static_cast<std::int64_t>(high);
@@ -202,7 +210,7 @@ class KeysTogether {
 // else looked up.
 class SlotIds {
  public:
-  SlotIds(std::uint64_t size, std::size_t rows) : direct_(size <= 65536 + 8 * rows) {
+  SlotIds(std::uint64_t size, std::size_t rows) : direct_(size <= 65536 + room_a_row * rows) {
     if (direct_) table_.assign(size, -1);
   }
 

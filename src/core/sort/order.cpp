@@ -12,6 +12,24 @@ namespace {
 
 constexpr std::size_t slice = 65536;
 
+// Whether no row has to come before the one before it. Looks no further than the first that has.
+bool are_in_order(const std::vector<OrderKey>& keys, std::size_t rows) {
+  if (keys.empty()) return true;
+  std::uint64_t before = sort_key(keys[0], 0);
+  for (std::size_t i = 1; i < rows; ++i) {
+    if ((i & 0xFFFFF) == 0) check_stop();
+    const std::uint64_t now = sort_key(keys[0], i);
+    if (now < before) return false;
+    for (std::size_t k = 1; k < keys.size() && now == before; ++k) {
+      const std::uint64_t one = sort_key(keys[k], i - 1), next = sort_key(keys[k], i);
+      if (next < one) return false;
+      if (next > one) break;
+    }
+    before = now;
+  }
+  return true;
+}
+
 }  // namespace
 
 std::uint64_t sort_key(const OrderKey& key, std::size_t row) {
@@ -25,7 +43,7 @@ Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t r
                                 const Work& work) {
   Buffer<std::int32_t> order(rows);
   std::iota(order.data(), order.data() + rows, 0);
-  if (rows < 2) return order;
+  if (rows < 2 || are_in_order(keys, rows)) return order;
   Buffer<Item> items(rows), spare(rows);
   for (std::size_t k = keys.size(); k-- > 0;) {
     run_parallel(work, workers_for(work, rows), rows, slice,
