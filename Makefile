@@ -11,6 +11,10 @@ demo: install
 test: install
 	@bash tools/test.sh
 
+# The same with every loop of made-up cases at its full length.
+thorough: install
+	@IDLE_THOROUGH=1 bash tools/test.sh
+
 bench: install
 	@Rscript bench/run.R
 
@@ -20,4 +24,4 @@ docs: install
 site: install
 	@bash tools/site.sh
 
-.PHONY: setup install demo test bench docs site
+.PHONY: setup install demo test thorough bench docs site

@@ -8,12 +8,13 @@ debian_packages=(
   r-cran-rlang r-cran-roxygen2 r-cran-testthat r-cran-withr r-cran-dbi r-cran-rsqlite r-cran-readxl r-cran-openxlsx
   r-cran-utf8 r-cran-yaml r-cran-zip r-cran-ggplot2 r-cran-htmltools r-cran-knitr r-cran-rmarkdown r-cran-png
   r-cran-shiny r-cran-httpuv r-cran-later r-cran-promises r-cran-curl r-cran-processx r-cran-fastmap r-cran-magrittr r-cran-r6
+  r-cran-hunspell hunspell-en-gb
   chromium fonts-dejavu-core pandoc libssl-dev zlib1g-dev libpq-dev postgresql postgresql-client
   mariadb-server mariadb-client libmariadb-dev
 )
 r_packages=(zip bit64 cli digest future gmp jsonlite lintr codetools Rcpp readr rlang roxygen2 testthat withr DBI RSQLite readxl
   openxlsx utf8 yaml ggplot2 htmltools knitr rmarkdown png shiny httpuv later promises curl processx fastmap magrittr R6
-  nanoparquet RPostgres RMariaDB chromote)
+  hunspell nanoparquet RPostgres RMariaDB chromote)
 
 as_root() {
   if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi

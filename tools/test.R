@@ -22,6 +22,11 @@ told <- function(path, run) {
   if (failed) cat(if (inherits(run, "try-error")) run else run$wrong, sep = "\n")
 }
 
+# What most files need is loaded once, before they part.
+for (package in c("testthat", "idleledger", "ggplot2", "RSQLite", "htmltools", "yaml")) {
+  requireNamespace(package, quietly = TRUE)
+}
+
 cores <- max(1, parallel::detectCores())
 slow_first <- order(-file.size(files))
 runs <- parallel::mclapply(files[slow_first], function(path) {

@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
-# All tests: the core's own (under the sanitizers of memory and of threads), the package's, lintr and R CMD check.
+# All tests: the core's own (under the sanitizers of memory and of threads), the package's, the demo, spelling, lintr and
+# R CMD check.
 # The last line counts the tests of the core and of the package, and lintr and the check as one each.
 set -uo pipefail
 cd "$(dirname "$0")/.."
@@ -84,19 +85,19 @@ count_step() { # name of a step that is one test
 }
 
 # The demo's own words are shown only where it does not come to its end.
-demo_and_lintr() {
+demo_spelling_and_lintr() {
   local told
   told=$(bash tools/demo.sh 2>&1) || { echo "$told" | tail -n 40; return 1; }
   echo "demo: to its end"
-  Rscript --vanilla tools/lint.R
+  Rscript --vanilla tools/spelling.R && Rscript --vanilla tools/lint.R
 }
 
 core_tests
 package_tests
-begin demo_and_lintr demo_and_lintr
+begin demo_spelling_and_lintr demo_spelling_and_lintr
 begin check check_package
 wait
-count_step demo_and_lintr
+count_step demo_spelling_and_lintr
 count_step check
 
 echo "$passed passed, $failed failed"

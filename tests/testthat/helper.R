@@ -1,6 +1,9 @@
 # Random tables with every kind of column, ties and missing values; and an independent slow way to
 # figures: plain R on the values of one line after another.
 
+# How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a third of that.
+rounds <- function(n) if (nzchar(Sys.getenv("IDLE_THOROUGH"))) n else ceiling(n / 3)
+
 random_table <- function(n, seed) {
   withr::with_seed(seed, {
     gaps <- function(x) {

@@ -9,6 +9,12 @@ lite <- function(..., env = parent.frame()) {
   connection
 }
 
+# What a tie-out says of both places; of most pages without its other checks.
+check_of_source <- function(page, connection, whole) {
+  if (!whole) return(idleledger:::checks_against_source(idleledger:::work_brief(page), connection)[[1]])
+  Filter(function(check) check$check == "source", tie_out(page, against = connection)$checks)[[1]]
+}
+
 # Each page is drawn up here and worked there: every cell must agree within the bound that is stated.
 expect_same_at <- function(connection, n, seed, tables, least_said) {
   set.seed(seed)
@@ -18,11 +24,11 @@ expect_same_at <- function(connection, n, seed, tables, least_said) {
     text <- page_text()
     page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
     if (is.null(page)) next
-    proof <- tryCatch(tie_out(page, against = connection), idle_not_at_source = function(e) NULL,
-      idle_no_group = function(e) NULL)
-    if (is.null(proof)) next
+    nothing <- function(e) NULL
+    source <- tryCatch(check_of_source(page, connection, i %% 5 == 0), idle_not_at_source = nothing,
+      idle_no_group = nothing, idle_name_twice = nothing)
+    if (is.null(source)) next
     said <- said + 1
-    source <- Filter(function(check) check$check == "source", proof$checks)[[1]]
     expect_identical(source$status, "ties", label = paste(text, source$sentence))
   }
   expect_gt(said / n, least_said)
@@ -80,7 +86,7 @@ test_that("a page of the demo is worked at its source, with its crosstab, subtot
   expect_match(chart(by_reach)$labels$caption, "worked by SQLite")
   path <- withr::local_tempfile(fileext = ".html")
   report(by_reach, path)
-  expect_match(paste(readLines(path), collapse = " "), "20,012 entries used")
+  expect_match(paste(readLines(path), collapse = " "), "20,012 entries used", fixed = TRUE)
   expect_identical(nrow(entries_behind(by_reach, reach == "Upper")), sum(tolls$reach %in% "Upper"))
 })
 

@@ -18,15 +18,15 @@ hostile_table <- function(n = 40) {
   stats::setNames(table, c("<b>bold</b>", "sum", "NULL", "a b", "if", "{x}", "[q]"))
 }
 
-test_that("a thousand random choices, all of them offered, end in no error", {
+test_that("random choices, all of them offered, end in no error", {
   tables <- list(
     tolls[1:300, ], tolls[sample(nrow(tolls), 40), ], hostile_table(), hostile_table(1), tolls[0, ],
     ledger(demo_table("levels")[1:200, ], "levels")
   )
   for (k in seq_along(tables)) {
     desk <- idleledger:::new_desk(tables[[k]], beside)
-    expect_equal(walk_at_random(desk, if (quick) 12 else 170, 100 + k), character(), info = k)
-    for (step in desk$steps) expect_equal(all_tie(tie_out(step$state$brief)), TRUE)
+    expect_equal(walk_at_random(desk, if (quick) 12 else rounds(170), 100 + k), character(), info = k)
+    for (step in desk$steps[c(TRUE, FALSE)]) expect_equal(all_tie(tie_out(step$state$brief)), TRUE)
   }
 })
 

@@ -169,5 +169,23 @@ TEST_CASE("sorting is stable, by several keys, missing last both ways") {
     });
     const auto order = order_rows({{view(y), down}, {view(x), false}}, n, with_threads(2));
     CHECK(std::equal(expected.begin(), expected.end(), order.data()));
+    // Rows that stand in order stay, and one that does not is found wherever it is.
+    std::vector<double> u;
+    std::vector<std::int32_t> v;
+    for (const std::int32_t row : expected) {
+      u.push_back(x[row]);
+      v.push_back(y[row]);
+    }
+    for (const std::size_t moved : {n, n - 1, n / 2}) {
+      if (moved < n) std::rotate(v.begin(), v.begin() + moved, v.begin() + moved + 1);
+      if (moved < n) std::rotate(u.begin(), u.begin() + moved, u.begin() + moved + 1);
+      const auto again = order_rows({{view(v), down}, {view(u), false}}, n, with_threads(2));
+      const auto sorted = [&](std::size_t i) {
+        return y[expected[i]] == v[again[i]] && bits_of(x[expected[i]]) == bits_of(u[again[i]]);
+      };
+      bool all = true;
+      for (std::size_t i = 0; i < n; ++i) all = all && sorted(i) && (moved < n || again[i] == static_cast<std::int32_t>(i));
+      CHECK(all);
+    }
   }
 }
