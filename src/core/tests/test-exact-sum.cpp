@@ -129,8 +129,8 @@ TEST_CASE("ratios of every width and divisor are those of long division") {
   int wrong = 0;
   for (int i = 0; i < 200000; ++i) {
     auto value = static_cast<int128>(static_cast<uint128>(random()) << 64 | random()) >> (8 + random() % 120);
-    if (i % 3 == 0) value = value >> 40 << 40;  // a rest of nothing
-    if (i % 5 == 0) value = (value >> 54 << 54) + (int128{1} << 53);  // in the middle between two doubles
+    if (i % 3 == 0) value = (value >> 40) * (int128{1} << 40);  // a rest of nothing
+    if (i % 5 == 0) value = (value >> 54) * (int128{1} << 54) + (int128{1} << 53);  // in the middle between two doubles
     const std::uint64_t divisor = i % 2 ? 1 + random() % 300 : 1 + (random() >> (4 + random() % 60));
     const int exponent = static_cast<int>(random() % 1600) - 900;
     wrong += round_ratio(value, exponent, divisor) != round_ratio(BigInteger(value), exponent, divisor, 1);
