@@ -45,11 +45,19 @@ cells_at_both <- function(drawn, there) {
   })
   lonely <- lines_alone(match)
   frame <- rows_bound(c(lonely, apart))
-  if (!is.null(frame)) frame <- with_keys_of_cells(frame, here, back, keys)
+  over <- list(here = summed_by_lines(drawn, rows), back = summed_by_lines(there, other))
+  of_line <- vapply(frame$row, function(row) length(over[[if (row > 0) "here" else "back"]][[abs(row)]]) == 0, TRUE)
   list(
-    apart = frame, cells = length(rows) * length(names), terms = scales$terms,
+    apart = if (!is.null(frame)) with_keys_of_cells(frame, here, back, keys, over), of_line = of_line,
+    cells = length(rows) * length(names), terms = scales$terms,
     bounded = any(vapply(here[setdiff(names, keys)], kind_of, "") == "double"), keys = keys, match = match
   )
+}
+
+# For each line the keys that it sums over.
+summed_by_lines <- function(drawn, rows) {
+  if (is.null(drawn$lines$summed_over)) return(rep(list(character()), length(rows)))
+  lapply(drawn$lines$summed_over[rows], names_in_text)
 }
 
 level_at <- function(drawn, rows) {
@@ -97,10 +105,13 @@ rows_bound <- function(frames) {
   if (length(frames)) do.call(rbind, frames)
 }
 
-with_keys_of_cells <- function(frame, here, back, keys) {
+with_keys_of_cells <- function(frame, here, back, keys, over) {
   own <- lapply(keys, function(key) {
-    texts <- function(columns, rows) as_plain_texts_of(pick_rows(columns[[key]], rows))
-    ifelse(frame$row > 0, texts(here, pmax(frame$row, 1L)), texts(back, pmax(-frame$row, 1L)))
+    texts <- function(columns, over, rows) {
+      is_over <- vapply(over[rows], function(names) key %in% names, TRUE)
+      ifelse(is_over, all_of_them(key), as_plain_texts_of(pick_rows(columns[[key]], rows)))
+    }
+    ifelse(frame$row > 0, texts(here, over$here, pmax(frame$row, 1L)), texts(back, over$back, pmax(-frame$row, 1L)))
   })
   cbind(as_frame(stats::setNames(own, keys), nrow(frame)), frame[-1])
 }
@@ -167,24 +178,34 @@ scale_of_figure <- function(node, table) {
 
 # The first line that differs, and how its entries differ where they can be asked for at both places.
 followed_to_entries <- function(drawn, there, found) {
-  first <- found$apart[1, , drop = FALSE]
+  at <- c(which(found$of_line), 1)[1]
+  first <- found$apart[at, , drop = FALSE]
   where <- if (length(found$keys)) paste(sprintf("%s %s", found$keys, unlist(first[found$keys])), collapse = ", ") else
     "the line"
   said <- sprintf("First, at %s, %s is %s here and %s there.", where, first$column, first$here, first$there)
-  entries <- tryCatch(entries_at_both(drawn, there, found), error = function(e) NULL)
+  entries <- if (found$of_line[at]) tryCatch(entries_at_both(drawn, there, first[found$keys]), error = function(e) NULL)
   paste(c(said, entries), collapse = " ")
 }
 
-entries_at_both <- function(drawn, there, found) {
+entries_at_both <- function(drawn, there, one) {
   if (drawn$lines$grain != "lines" || identical(drawn$brief$source, there$brief$source)) return(NULL)
-  one <- found$apart[1, found$keys, drop = FALSE]
   here <- entries_of_line(drawn, one)
   back <- entries_of_line(work_brief_at_once(there$brief), one)
   only_here <- sum(multiset_less(here, back))
   only_there <- sum(multiset_less(back, here))
   sprintf("It has %s here and %s there; %s only here, %s only there: entries_behind(page, %s).",
     entry_count(length(here)), big_mark(length(back)), is_are_number(only_here), is_are_number(only_there),
-    paste(sprintf("%s == \"%s\"", found$keys, unlist(one)), collapse = ", "))
+    line_as_conditions(drawn, one))
+}
+
+# What entries_behind() takes to find the line again.
+line_as_conditions <- function(drawn, one) {
+  toString(Map(function(key, text) {
+    kind <- kind_of(line_column(drawn, key))
+    name <- expr_text(as.name(key))
+    if (text == "(missing)") return(sprintf("is_missing(%s)", name))
+    sprintf("%s == %s", name, if (kind %in% c(kind_sets$number, "logical")) text else expr_text(text))
+  }, names(one), unlist(one)))
 }
 
 # The entries of a line as texts.

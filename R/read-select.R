@@ -42,7 +42,7 @@ read_select <- function(query, ...) {
   if (length(tables) && any(!nzchar(rlang::names2(tables)))) stop_idle(
     "bad_argument", "Tables are given by the names that the query has for them: read_select(query, tolls = tolls)."
   )
-  tables <- Map(function(table, name) relation_of(as_source(table, name), name), tables, names(tables))
+  tables <- Map(function(table, name) relation_of(named_source(table, name), name), tables, names(tables))
   p <- new_reading(text, read_query, read_over, read_sort)
   tree <- read_query(p)
   took(p, ";")
@@ -64,6 +64,13 @@ text_of_select <- function(query) {
   }
   if (nchar(query, "bytes") > limit("most_brief_bytes")) stop_idle("too_large", "The text is too large for a query.")
   enc2utf8(query)
+}
+
+# A table without a name of its own has the one that the query calls it by.
+named_source <- function(table, name) {
+  source <- as_source(table, name)
+  if (identical(name_of(source), short_name("("))) source$name <- name
+  source
 }
 
 # What is known while a query is read: its text, the tables that the pages name, what there is to say.

@@ -148,8 +148,8 @@ as_bare <- function(relation, s) {
 }
 
 brought_columns <- function(left, right) {
-  taken <- vapply(left$columns, `[[`, "", "r")
-  taken <- c(taken, "made")
+  # The source may have more columns than the query gives on.
+  taken <- unique(c(vapply(left$columns, `[[`, "", "r"), names(kinds_of(left$source)), "made"))
   for (k in seq_along(right$columns)) {
     column <- right$columns[[k]]
     column$own <- column$r

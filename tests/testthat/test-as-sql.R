@@ -156,6 +156,16 @@ test_that("a difference is followed to its line and to its entries", {
   expect_setequal(found$lines$lock, unique(tolls$lock[c(3, 7)]))
   expect_match(found$sentence, "First, at lock .*, (receipts|n) is .* here and .* there[.] It has .* only here")
   expect_match(found$sentence, "entries_behind\\(page, lock == ")
+  # A subtotal is not taken for a missing key, nor followed where a line differs; a missing key is asked for as one.
+  tolls$lock[3] <- NA
+  page <- brief(ledger(tolls, name = "tolls"), lines = c(reach, lock), figures = c(n = count(), receipts = sum(toll)),
+    footing = rollup(reach, lock), order = falling(lock))
+  found <- Filter(function(check) check$check == "source", tie_out(page, against = connection)$checks)[[1]]
+  expect_setequal(found$lines$lock[found$lines$reach == "all reaches"], "all locks")
+  expect_gt(sum(found$lines$lock == "(missing)"), 0)
+  only_it <- amend(page, show = is_missing(lock) | line_kind != "line")
+  found <- Filter(function(check) check$check == "source", tie_out(only_it, against = connection)$checks)[[1]]
+  expect_match(found$sentence, "entries_behind\\(page, reach == \"[A-Za-z]+\", is_missing\\(lock\\)\\)")
 })
 
 test_that("places that differ by the last digit of decimals are told as that", {
