@@ -41,7 +41,7 @@ unknown_in <- function(path, lines) {
   data.frame(word = words, where = sprintf("%s:%d", path, rep(seq_along(found), lengths(found))))
 }
 
-pages <- c(Sys.glob("*.md"), Sys.glob("docs/*.md"), "bench/README.md", "src/core/README.md", Sys.glob("vignettes/*.Rmd"))
+pages <- c(Sys.glob(c("*.md", "docs/*.md", "vignettes/*.Rmd")), "bench/README.md", "src/core/README.md")
 unknown <- do.call(rbind, c(
   lapply(pages, function(path) unknown_in(path, of_markdown(path))),
   lapply(Sys.glob("man/*.Rd"), function(path) unknown_in(path, of_help(path))),
@@ -49,7 +49,8 @@ unknown <- do.call(rbind, c(
 ))
 if (!is.null(unknown)) {
   by_word <- split(unknown$where, unknown$word)
-  cat(sprintf("%s: %s", names(by_word), vapply(by_word, function(at) toString(utils::head(unique(at), 3)), "")), sep = "\n")
+  places <- vapply(by_word, function(at) toString(utils::head(unique(at), 3)), "")
+  cat(sprintf("%s: %s", names(by_word), places), sep = "\n")
   cat("Mend them, or add words that are right to tools/words.txt.\n")
   quit(status = 1)
 }
