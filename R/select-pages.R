@@ -5,13 +5,14 @@ page_of_query <- function(query, s, tables) {
   for (named in query$with) {
     relation <- renamed_columns_of(called_by(page_of_query(named$query, s, tables), named$name$name), named$columns, s,
       named$name)
+    relation$of_query <- TRUE
     tables[[named$name$name]] <- relation
   }
   tail <- query[intersect(names(query), c("order", "most", "offset", "ties", "fetch_at"))]
   body <- query$body
   if (body$type == "select" && !body$distinct) return(page_of_select(body, tail, s, tables))
   relation <- switch(body$type,
-    select = distinct_page(page_of_select(body, list(), s, tables), s),
+    select = distinct_page(of_lines_alone(page_of_select(body, list(), s, tables), body, s), s),
     union = page_of_union(body, s, tables), query = page_of_query(body, s, tables)
   )
   if (length(tail)) sorted_page(relation, tail, s) else relation
@@ -212,7 +213,8 @@ sorted_page <- function(relation, tail, s) {
 
 page_of_union <- function(body, s, tables) {
   parts <- lapply(list(body$first, body$second), function(part) {
-    page_of_query(if (part$type == "query") part else list(type = "query", body = part), s, tables)
+    query <- if (part$type == "query") part else list(type = "query", body = part)
+    of_lines_alone(page_of_query(query, s, tables), body, s)
   })
   widths <- lengths(lapply(parts, `[[`, "columns"))
   if (widths[1] != widths[2]) stop_at(s$text, body$at, sprintf("UNION puts %s under %s", count_of(widths[2], "column"),
@@ -245,7 +247,7 @@ name_in_both <- function(parts, k, names) {
 
 query_inside <- function(node, b, s, scope, negated) {
   if (node$type == "exists") return(said_exists(node, b, s, scope))
-  inner <- page_of_query(node$query, s, b$tables)
+  inner <- of_lines_alone(page_of_query(node$query, s, b$tables), node, s)
   if (length(inner$columns) != 1) stop_at(s$text, node$at, "a query that stands for values has one column")
   column <- inner$columns[[1]]
   if (node$type == "one_query") return(one_value_brought(inner$source, as.name(column$r), b, s))

@@ -18,7 +18,8 @@ called_by <- function(relation, label) {
 relation_from <- function(node, s, tables) {
   switch(node$type,
     table = named_relation(node, s, tables), join = joined_relation(node, s, tables),
-    derived = renamed_columns_of(called_by(s$page_of_query(node$query, s, tables), node$alias), node$columns, s, node)
+    derived = renamed_columns_of(called_by(of_lines_alone(s$page_of_query(node$query, s, tables), node, s), node$alias),
+      node$columns, s, node)
   )
 }
 
@@ -27,7 +28,18 @@ named_relation <- function(node, s, tables) {
   if (is.na(at)) stop_at(s$text, node$at, sprintf("there is no table `%s`", node$name),
     c(meant(node$name, names(tables), "tables"), sprintf("read_select(text, %s = ledger(...)) names it.", node$name)),
     "unknown_table")
-  renamed_columns_of(called_by(tables[[at]], node$alias), node$columns, s, node)
+  relation <- tables[[at]]
+  if (isTRUE(relation$of_query)) of_lines_alone(relation, node, s)
+  renamed_columns_of(called_by(relation, node$alias), node$columns, s, node)
+}
+
+# A page upon another sees its lines and no subtotals, and so it would lose those of a query.
+of_lines_alone <- function(relation, node, s) {
+  source <- relation$source
+  if (is_brief(source) && !is.null(source$checked$footing)) outside(
+    "what is drawn from a query with ROLLUP, CUBE or GROUPING SETS", node, s, "Put the subtotals into the outer query."
+  )
+  relation
 }
 
 renamed_columns_of <- function(relation, names, s, node) {
