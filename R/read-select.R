@@ -10,12 +10,12 @@
 #' with `ROLLUP`, `CUBE`, `GROUPING SETS` and `GROUPING()`; `HAVING`, `FILTER`, `WITHIN GROUP`; windows with frames and
 #' names; `DISTINCT`, `ORDER BY`, `OFFSET`, `FETCH FIRST` with and without `WITH TIES`, `LIMIT`; `UNION` and `UNION
 #' ALL`; `EXISTS`, `IN` and single values of queries; `CASE`, `CAST`, `BETWEEN`, `IN`, `LIKE` with `%` at its ends,
-#' `EXTRACT`, `COALESCE`, `NULLIF` and the usual functions. What is not read is an error with its line and column.
+#' `EXTRACT`, `COALESCE`, `NULLIF` and the usual functions. What is not read is an error with its line and column, such
+#' as a query upon one that makes subtotals, since a page upon a page sees its lines alone.
 #'
 #' The page means what the query means, with the rules of a brief where a database's are others and nothing is lost: a
 #' missing value comes last in any order and has no rank, text goes by code point, division by zero is missing instead
-#' of
-#' an error.
+#' of an error.
 #' The usual mistakes in such queries are said as notes on the page: an average up to now where one of some rows was
 #' meant, `NOT IN` with missing values, a left join that a condition undoes, `count(column)`, `UNION` that drops rows,
 #' whole numbers divided, times `BETWEEN` two days, the last value of a frame that ends at its own row.
