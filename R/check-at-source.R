@@ -45,19 +45,14 @@ cells_at_both <- function(drawn, there) {
   })
   lonely <- lines_alone(match)
   frame <- rows_bound(c(lonely, apart))
-  over <- list(here = summed_by_lines(drawn, rows), back = summed_by_lines(there, other))
-  of_line <- vapply(frame$row, function(row) length(over[[if (row > 0) "here" else "back"]][[abs(row)]]) == 0, TRUE)
+  over <- lapply(frame$row, function(row) {
+    if (row > 0) summed_by(drawn$lines, rows[row]) else summed_by(there$lines, other[-row])
+  })
   list(
-    apart = if (!is.null(frame)) with_keys_of_cells(frame, here, back, keys, over), of_line = of_line,
+    apart = if (!is.null(frame)) with_keys_of_cells(frame, here, back, keys, over), of_line = lengths(over) == 0,
     cells = length(rows) * length(names), terms = scales$terms,
     bounded = any(vapply(here[setdiff(names, keys)], kind_of, "") == "double"), keys = keys, match = match
   )
-}
-
-# For each line the keys that it sums over.
-summed_by_lines <- function(drawn, rows) {
-  if (is.null(drawn$lines$summed_over)) return(rep(list(character()), length(rows)))
-  lapply(drawn$lines$summed_over[rows], names_in_text)
 }
 
 level_at <- function(drawn, rows) {
@@ -105,13 +100,12 @@ rows_bound <- function(frames) {
   if (length(frames)) do.call(rbind, frames)
 }
 
+# `over` has the keys that each of the lines sums over.
 with_keys_of_cells <- function(frame, here, back, keys, over) {
   own <- lapply(keys, function(key) {
-    texts <- function(columns, over, rows) {
-      is_over <- vapply(over[rows], function(names) key %in% names, TRUE)
-      ifelse(is_over, all_of_them(key), as_plain_texts_of(pick_rows(columns[[key]], rows)))
-    }
-    ifelse(frame$row > 0, texts(here, over$here, pmax(frame$row, 1L)), texts(back, over$back, pmax(-frame$row, 1L)))
+    texts <- function(columns, rows) as_plain_texts_of(pick_rows(columns[[key]], rows))
+    own <- ifelse(frame$row > 0, texts(here, pmax(frame$row, 1L)), texts(back, pmax(-frame$row, 1L)))
+    ifelse(vapply(over, function(names) key %in% names, TRUE), all_of_them(key), own)
   })
   cbind(as_frame(stats::setNames(own, keys), nrow(frame)), frame[-1])
 }

@@ -19,7 +19,7 @@ cell_meant <- function(desk, row, column) {
 # Conditions that say which entries a line is of: its keys as they are written, but those that it sums over.
 conditions_of_line <- function(drawn, line) {
   if (drawn$lines$grain != "lines") return(list())
-  over <- if (is.null(drawn$lines$summed_over)) character() else names_in_text(drawn$lines$summed_over[line])
+  over <- summed_by(drawn$lines, line)
   if (any(is_others(drawn$lines)[line])) return(list())
   items <- if (is.null(drawn$brief$sections$lines)) list() else drawn$brief$sections$lines
   if (length(items) == 1 && rlang::is_call(items[[1]]$expr, "crossed")) items <- capture_parts(items[[1]])

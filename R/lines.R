@@ -95,3 +95,8 @@ regrouped_states <- function(states, of_group) {
     target = NULL
   )
 }
+
+# The keys that a line sums over.
+summed_by <- function(lines, line) {
+  if (is.null(lines$summed_over)) character() else names_in_text(lines$summed_over[line])
+}
