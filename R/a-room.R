@@ -2,8 +2,6 @@
 # room() stops when an answer is missing; an answer may be NULL where there is nothing to say, and is
 # then said to be so. The rooms are found by kind and name.
 
-rooms <- new.env(parent = emptyenv())
-
 answers_owed <- list(
   section = c("place", "read", "option", "clause", "check", "leaves", "work", "words", "in_sql", "aside", "owes"),
   row = c("args", "takes", "gives", "work", "again", "words"),
@@ -30,6 +28,9 @@ answers_owed <- list(
   )
 )
 
+# An environment of rooms for each kind, by name.
+rooms <- list2env(lapply(answers_owed, function(owed) new.env(parent = emptyenv())), parent = emptyenv())
+
 # What a room answers may stand in files that are read later, so rooms are only noted here and settled
 # once all files are read, in zz-rooms.R, or at once when the package is there already.
 room <- function(name, kind, ...) {
@@ -39,28 +40,33 @@ room <- function(name, kind, ...) {
   if (length(owed) > 0) {
     stop(sprintf("the %s room '%s' does not answer: %s", kind, name, toString(owed)), call. = FALSE)
   }
-  assign(paste(kind, name), function() list(name = name, kind = kind, ...), envir = rooms)
-  if (!is.null(registry$settled)) settle_rooms(paste(kind, name))
+  assign(name, function() list(name = name, kind = kind, ...), envir = rooms[[kind]])
+  if (!is.null(registry$settled)) settle_room(kind, name)
   invisible(name)
 }
 
-# What is known of all rooms together: their names by kind.
+# What is known of all rooms together, by kind: their names, and those that give some answer.
 registry <- new.env(parent = emptyenv())
 
-settle_rooms <- function(keys = ls(rooms, all.names = TRUE)) {
-  for (key in keys) assign(key, rooms[[key]](), envir = rooms)
-  registry$settled <- TRUE
-  registry$names <- list()
+settle_room <- function(kind, name) {
+  assign(name, room_of(kind, name)(), envir = rooms[[kind]])
+  forget_names()
 }
+
+settle_rooms <- function() {
+  for (kind in names(answers_owed)) for (name in ls(rooms[[kind]], all.names = TRUE)) settle_room(kind, name)
+  registry$settled <- TRUE
+}
+
+forget_names <- function() registry$names <- registry$answering <- list()
 
 # A room more, or another in the place of one, while the calling function runs.
 local_room <- function(name, kind, ..., .frame = parent.frame()) {
-  key <- paste(kind, name)
-  before <- rooms[[key]]
+  before <- room_of(kind, name)
   withr::defer({
-    if (is.null(before)) rm(list = intersect(key, ls(rooms, all.names = TRUE)), envir = rooms)
-    if (!is.null(before)) assign(key, before, envir = rooms)
-    registry$names <- list()
+    if (is.null(before)) rm(list = intersect(name, ls(rooms[[kind]], all.names = TRUE)), envir = rooms[[kind]])
+    if (!is.null(before)) assign(name, before, envir = rooms[[kind]])
+    forget_names()
   }, envir = .frame)
   room(name, kind, ...)
 }
@@ -76,8 +82,7 @@ local_answers <- function(name, kind, ..., .frame = parent.frame()) {
 # The names of all rooms of a kind, in their order where they have a place in one.
 rooms_of <- function(kind) {
   if (is.null(registry$names[[kind]])) {
-    all <- ls(rooms, all.names = TRUE)
-    names <- substring(all[startsWith(all, paste0(kind, " "))], nchar(kind) + 2)
+    names <- ls(rooms[[kind]], all.names = TRUE)
     places <- lapply(names, function(name) room_of(kind, name)$place)
     registry$names[[kind]] <- if (all(lengths(places) == 1)) names[order(unlist(places))] else names
   }
@@ -87,7 +92,17 @@ rooms_of <- function(kind) {
 # Those that a user can call by name.
 listed_rooms <- function(kind) Filter(function(name) !isTRUE(room_of(kind, name)$unlisted), rooms_of(kind))
 
-room_of <- function(kind, name) rooms[[paste(kind, name)]]
+# The names of those that give an answer that is not owed.
+rooms_answering <- function(kind, answer) {
+  key <- paste(kind, answer)
+  if (is.null(registry$answering[[key]])) {
+    registry$answering[[key]] <- Filter(function(name) !is.null(room_of(kind, name)[[answer]]), rooms_of(kind))
+  }
+  registry$answering[[key]]
+}
+
+# NULL where there is none.
+room_of <- function(kind, name) if (nzchar(name)) rooms[[kind]][[name]]
 
 has_room <- function(kind, name) !is.null(room_of(kind, name))
 

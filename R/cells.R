@@ -72,9 +72,12 @@ needed_decimals <- function(x) {
 number_text <- function(x, decimals) {
   if (inherits(x, "integer64")) return(group_digits(as.character(x)))
   x <- as_plain_number(x)
-  text <- formatC(x, format = "f", digits = decimals, big.mark = ",")
-  text[is.finite(x) & abs(x) < 0.5 * 10^-decimals] <- formatC(0, format = "f", digits = decimals)
-  far <- is.finite(x) & abs(x) >= 1e15
+  text <- sprintf("%.*f", decimals, x)
+  size <- ifelse(is.finite(x), abs(x), NA)
+  text[which(size < 0.5 * 10^-decimals)] <- sprintf("%.*f", decimals, 0)
+  marked <- which(size >= 999)
+  if (length(marked)) text[marked] <- formatC(x[marked], format = "f", digits = decimals, big.mark = ",")
+  far <- which(size >= 1e15)
   text[far] <- formatC(x[far], format = "e", digits = 6)
   text[is.nan(x)] <- "not a number"
   text[is.infinite(x)] <- ifelse(x[is.infinite(x)] > 0, "infinite", "-infinite")

@@ -69,7 +69,7 @@ facts_of_column <- function(column, most = 8) {
     different = NA))
   if (!kind %in% kinds_chosen$measured) return(c(list(kind = kind, n = n, missing = sum(is_missing_value(column))),
     frequent_values(column, kind, most)))
-  far <- Filter(function(name) !is.null(room_of("figure", name)$farther), rooms_of("figure"))
+  far <- rooms_answering("figure", "farther")
   ends <- column_folded(core_group(list(), n), column, list(extremes = far))
   found <- list(smallest = value_like(ends$answers$min, column), largest = value_like(ends$answers$max, column))
   facts <- list(kind = kind, n = n, missing = as.double(ends$all_missing), different = NA)

@@ -24,13 +24,12 @@ repair_text <- function(repair) {
 }
 
 each_rule <- function(answer, ...) {
-  do.call(c, lapply(rooms_of("rule"), function(name) {
+  do.call(c, lapply(rooms_answering("rule", answer), function(name) {
     take_breath()
-    find <- room_of("rule", name)[[answer]]
-    found <- if (!is.null(find)) tryCatch(Filter(Negate(is.null), find(...)), error = function(e) {
+    found <- tryCatch(room_of("rule", name)[[answer]](...), error = function(e) {
       list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))
     })
-    lapply(found, function(one) c(one, list(rule = name)))
+    lapply(found[lengths(found) > 0], function(one) c(one, list(rule = name)))
   }))
 }
 

@@ -9,11 +9,11 @@ named_as_identifier <- function(name) {
 }
 
 # Texts of one shape, with figures in them: AB-00123.
-of_one_shape <- function(texts) {
+of_one_shape <- remembering(function(texts) {
   if (!any(grepl("[0-9]", texts))) return(FALSE)
   shapes <- table(gsub("[A-Za-z]", "A", gsub("[0-9]", "9", texts)))
   max(shapes) >= 0.98 * length(texts)
-}
+})
 
 # Whether nearly each entry has a value of its own by which it goes.
 is_identifier <- function(seen, name) {

@@ -17,11 +17,12 @@ part_of_ledger <- function(source, k) {
 }
 
 # Parts that nobody holds any more are collected before they fill the memory: R does not know how large they are.
+# Less than 8 MB are not worth a collection.
 parts_seen <- new.env(parent = emptyenv())
 
 make_room <- function(bytes) {
   parts_seen$bytes <- sum(parts_seen$bytes, bytes)
-  if (parts_seen$bytes < memory_allowed() / 16) return(invisible())
+  if (parts_seen$bytes < max(memory_allowed() / 16, 2^23)) return(invisible())
   gc(verbose = FALSE)
   parts_seen$bytes <- 0
 }

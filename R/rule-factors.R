@@ -72,6 +72,17 @@ column_of_rows <- function(seen, rows) {
   }
 }
 
+# The middle value of each group that occurs, and of how many; missing values are left out.
+middles_by <- function(x, group) {
+  groups <- sort(unique(group))
+  there <- which(!is.na(x) & !is.na(group))
+  there <- there[order(group[there], x[there])]
+  n <- tabulate(match(group[there], groups), length(groups))
+  before <- cumsum(n) - n
+  x <- x[there]
+  list(group = groups, n = n, middle = ifelse(n == 0, NA, (x[before + (n + 1) %/% 2] + x[before + n %/% 2 + 1]) / 2))
+}
+
 # A group of entries whose middle value is a round number of times that of each other group, which are alike.
 group_apart <- function(seen, name) {
   if (seen$n > limit("most_to_compare")) return(NULL)
@@ -81,14 +92,14 @@ group_apart <- function(seen, name) {
     if (length(seen$texts(by)$text) < 3 || length(seen$texts(by)$text) > 50) next
     codes <- as_text_vector(seen$column(by))
     group <- codes_of(pick_rows(codes, rows))
-    middles <- tapply(x, group, stats::median, na.rm = TRUE)
-    sizes <- tapply(x, group, function(x) sum(!is.na(x)))
+    found <- middles_by(x, group)
+    middles <- found$middle
     at <- which.max(middles)
     others <- middles[-at]
-    if (any(is.na(middles)) || any(middles <= 0) || sizes[at] < 5 || max(others) > 3 * min(others)) next
+    if (any(is.na(middles)) || any(middles <= 0) || found$n[at] < 5 || max(others) > 3 * min(others)) next
     times <- middles[at] / stats::median(others)
     if (!any(abs(log10(times / round_factors)) < log10(1.6))) next
-    own <- texts_of(codes)[as.integer(names(middles)[at])]
+    own <- texts_of(codes)[found$group[at]]
     return(a_finding(sprintf(
       "Factors: the values of `%s` where %s is %s are about %s times those of each other %s, which are alike.", name,
         by,

@@ -24,7 +24,7 @@ room("heads_among", "rule", place = 0.2, of_ledger = NULL, of_page = NULL,
   }
 )
 
-plain_name <- function(x) gsub("[^[:alnum:]]", "", small_letters(x))
+plain_name <- remembering(function(x) gsub("[^[:alnum:]]", "", small_letters(x)))
 
 # Whether entries have nothing in all columns but some.
 nothing_else <- function(seen, columns, rows) {

@@ -60,16 +60,18 @@ mending <- function(name, spellings) {
   call("mend_keys", as.name(name), spellings = as.call(c(quote(c), as.list(spellings))))
 }
 
-folded <- function(texts) in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
+folded <- remembering(function(texts) {
+  in_unicode(function(x) tolower(gsub("[[:space:]]+", " ", trimws(x))))(texts)
+})
 
 # Words that are parted by a space, a point, a stroke or not at all, and "&" for "and"; figures keep theirs apart.
-without_breaks <- function(x) {
+without_breaks <- remembering(function(x) {
   x <- gsub(" ?(&|\\band\\b) ?", "&", x)
   x <- gsub("([^0-9])[-_. ]+", "\\1", x)
   gsub("[-_. ]+([^0-9])", "\\1", x)
-}
+})
 
-without_accents <- function(x) {
+without_accents <- remembering(function(x) {
   if (all(!grepl("[^ -~]", x, useBytes = TRUE))) return(x)
   if (requireNamespace("utf8", quietly = TRUE)) x <- in_unicode(utf8::utf8_normalize)(x, map_compat = TRUE)
   in_unicode(function(x) {
@@ -77,7 +79,7 @@ without_accents <- function(x) {
     more <- "\u00f2\u00f3\u00f4\u00f5\u00f6\u00f8\u00f9\u00fa\u00fb\u00fc\u00fd\u00ff\u0161\u017e\u010d\u0142"
     gsub("\u00df", "ss", chartr(paste0(from, more), "aaaaaaceeeeiiiinoooooouuuuyyszcl", x))
   })(x)
-}
+})
 
 # Words of which a few entries drop, double or exchange a letter: one entry beside five or more of the usual spelling,
 # or few beside fifty times as many.

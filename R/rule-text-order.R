@@ -44,7 +44,7 @@ text_order_of_window <- function(one) {
 }
 
 # What else texts are in order by than by their letters: list(said, mend, part); NULL if nothing.
-order_meant <- function(texts) {
+order_meant <- remembering(function(texts) {
   texts <- texts[!is.na(texts) & texts != "" & !grepl(no_characters, texts, useBytes = TRUE)]
   texts <- sort(texts, method = "radix")
   if (length(texts) < 2) return(NULL)
@@ -56,7 +56,7 @@ order_meant <- function(texts) {
     said = sprintf("%s comes before %s", value_text(texts[back[1]]), value_text(texts[back[1] + 1])),
     mend = places$mend, part = length(back) / length(texts)
   )
-}
+})
 
 places_meant <- function(texts) {
   months <- named_place(texts, month_stems, month_words)

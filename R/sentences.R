@@ -34,7 +34,10 @@ count_of <- function(n, one, many = paste0(one, "s")) {
   paste(big_mark(n), if (isTRUE(n == 1)) one else if (one == "entry") "entries" else many)
 }
 
-big_mark <- function(n) format(n, big.mark = ",", scientific = FALSE, trim = TRUE)
+big_mark <- function(n) {
+  if (length(n) == 1 && !is.object(n) && isTRUE(n >= 0 && n < 1000 && n == floor(n))) return(as.character(n))
+  format(n, big.mark = ",", scientific = FALSE, trim = TRUE)
+}
 
 entry_count <- function(n) count_of(n, "entry", "entries")
 

@@ -1,29 +1,29 @@
 # Texts as a reader takes them: spaces of any kind, case, accents as they are typed, punctuation and letters
 # that look alike make no difference.
 
-small_letters <- function(x) in_unicode(tolower)(x)
+small_letters <- remembering(function(x) in_unicode(tolower)(x))
 
 # Spaces of any kind, one in the place of several; none at the ends.
-squeezed <- function(x) {
+squeezed <- remembering(function(x) {
   in_unicode(function(x) {
     x <- gsub("[[:space:]\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+", " ", x)
     sub("^ ", "", sub(" $", "", x))
   })(x)
-}
+})
 
 punctuation_like <- c(
   "\u2018\u2019\u201a\u201b\u2032\u00b4\u0060" = "'", "\u201c\u201d\u201e\u201f\u2033" = "\"",
   "\u2010\u2011\u2012\u2013\u2014\u2015\u2212" = "-", "\u2024" = ".", "\u2044\u2215" = "/"
 )
 
-plain_punctuation <- function(x) {
+plain_punctuation <- remembering(function(x) {
   in_unicode(function(x) {
     for (k in seq_along(punctuation_like)) {
       x <- gsub(sprintf("[%s]", names(punctuation_like)[k]), punctuation_like[[k]], x)
     }
     x
   })(x)
-}
+})
 
 # Letters composed in one way, as Unicode has it (Standard Annex 15, form C).
 composed <- function(x) {

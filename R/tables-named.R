@@ -21,18 +21,13 @@ table_places <- function(expr) {
 
 kinds_with_tables <- c("preparation", "row")
 
-heads_with_tables <- function() {
-  unlist(lapply(kinds_with_tables, function(kind) {
-    Filter(function(name) !is.null(room_of(kind, name)$tables), rooms_of(kind))
-  }))
-}
+heads_with_tables <- function() unlist(lapply(kinds_with_tables, rooms_answering, "tables"))
 
 # Where tables stand among the parts of a call.
 table_positions <- function(expr) {
   name <- if (is.symbol(expr[[1]])) as.character(expr[[1]]) else ""
   for (kind in kinds_with_tables) {
-    room <- room_of(kind, name)
-    if (!is.null(room$tables)) return(positions_of(room, expr))
+    if (name %in% rooms_answering(kind, "tables")) return(positions_of(room_of(kind, name), expr))
   }
   integer()
 }

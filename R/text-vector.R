@@ -63,9 +63,7 @@ plain_vector <- function(x) {
 
 # Rows of any column, counted from 1.
 pick_rows <- function(x, rows) {
-  if (typeof(x) %in% c("integer", "double", "logical") && typeof(rows) == "integer") {
-    return(core_gather(x, rows))
-  }
+  if (typeof(rows) == "integer" && typeof(x) %in% c("integer", "double", "logical")) return(core_gather(x, rows))
   x[rows]
 }
 

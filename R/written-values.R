@@ -1,13 +1,13 @@
 # Texts that are something else in writing: numbers, dates, names of months and days, marks of what is not known.
 
 # Numbers as people write them: with thousands parted, a currency, a percent sign, brackets for less than zero.
-is_number_text <- function(texts) {
+is_number_text <- remembering(function(texts) {
   plain <- squeezed(texts)
   money <- "([$\u20ac\u00a3\u00a5]|[A-Z]{2,3}\\$?)?"
   number <- "([0-9]{1,3}([ ,.'\u2019][0-9]{3})+|[0-9]+)?([.,][0-9]+)?([eE][-+]?[0-9]+)?"
   pattern <- sprintf("^[(]?[-+\u2212]?\\s*%s\\s*[-+]?%s\\s*(%%|%s)[)]?-?$", money, number, money)
   in_unicode(function(x) grepl(pattern, x, perl = TRUE))(plain) & grepl("[0-9]", plain)
-}
+})
 
 month_stems <- tolower(month.abb)
 month_words <- tolower(month.name)
@@ -34,12 +34,12 @@ date_patterns <- c(
 )
 
 # In which way each text is written as a date; missing for those that are none.
-date_way <- function(texts) {
+date_way <- remembering(function(texts) {
   texts <- small_letters(squeezed(texts))
   way <- rep(NA_character_, length(texts))
   for (name in names(date_patterns)) way[is.na(way) & grepl(date_patterns[[name]], texts)] <- name
   way
-}
+})
 
 marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", "unknown", "unk", "unknwn", "-", "--",
   "---", "?", "??", "???", ".", "..", "...", "tbd", "tba", "tbc", "missing", "not available", "not applicable",
@@ -51,10 +51,10 @@ marks_of_nothing <- c("n/a", "na", "n.a.", "n.a", "#n/a", "null", "nil", "nan", 
 stands_for_nothing <- function(texts) small_letters(squeezed(texts)) %in% marks_of_nothing
 
 # Words by which a line of totals goes.
-is_total_word <- function(texts) {
+is_total_word <- remembering(function(texts) {
   pattern <- paste0(
     "^(grand |over-?all |sub-?|sub )?total(s)?( .*|:.*)?$|^.+ (sub-?)?total(s)?:?$|",
     "^(sum|overall|all|gesamt|summe):?$"
   )
   grepl(pattern, small_letters(squeezed(texts)))
-}
+})

@@ -15,7 +15,6 @@ Rcpp::NumericVector core_quantiles(SEXP groups, SEXP values, SEXP condition, dou
 RcppExport SEXP _idleledger_core_quantiles(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP pSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
@@ -29,7 +28,6 @@ Rcpp::NumericVector core_count_distinct(SEXP groups, SEXP values, SEXP condition
 RcppExport SEXP _idleledger_core_count_distinct(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
@@ -42,7 +40,6 @@ Rcpp::List core_modes(SEXP groups, SEXP values, SEXP condition);
 RcppExport SEXP _idleledger_core_modes(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
@@ -55,7 +52,6 @@ Rcpp::NumericVector core_nth_rows(SEXP groups, SEXP values, SEXP condition, SEXP
 RcppExport SEXP _idleledger_core_nth_rows(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP alongSEXP, SEXP nSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
@@ -70,7 +66,6 @@ double core_read_columns(Rcpp::List columns);
 RcppExport SEXP _idleledger_core_read_columns(SEXP columnsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_read_columns(columns));
     return rcpp_result_gen;
@@ -81,7 +76,6 @@ double core_plain_sum(Rcpp::NumericVector x);
 RcppExport SEXP _idleledger_core_plain_sum(SEXP xSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::NumericVector >::type x(xSEXP);
     rcpp_result_gen = Rcpp::wrap(core_plain_sum(x));
     return rcpp_result_gen;
@@ -92,7 +86,6 @@ double core_release_memory();
 RcppExport SEXP _idleledger_core_release_memory() {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     rcpp_result_gen = Rcpp::wrap(core_release_memory());
     return rcpp_result_gen;
 END_RCPP
@@ -101,7 +94,6 @@ END_RCPP
 void core_release(SEXP x);
 RcppExport SEXP _idleledger_core_release(SEXP xSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     core_release(x);
     return R_NilValue;
@@ -112,7 +104,6 @@ SEXP core_gather(SEXP x, SEXP rows);
 RcppExport SEXP _idleledger_core_gather(SEXP xSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     Rcpp::traits::input_parameter< SEXP >::type rows(rowsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_gather(x, rows));
@@ -124,7 +115,6 @@ SEXP core_look_up(SEXP codes, SEXP table);
 RcppExport SEXP _idleledger_core_look_up(SEXP codesSEXP, SEXP tableSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type codes(codesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type table(tableSEXP);
     rcpp_result_gen = Rcpp::wrap(core_look_up(codes, table));
@@ -136,7 +126,6 @@ Rcpp::NumericVector core_count_codes(SEXP codes, double different);
 RcppExport SEXP _idleledger_core_count_codes(SEXP codesSEXP, SEXP differentSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type codes(codesSEXP);
     Rcpp::traits::input_parameter< double >::type different(differentSEXP);
     rcpp_result_gen = Rcpp::wrap(core_count_codes(codes, different));
@@ -148,7 +137,6 @@ std::string core_fingerprint(SEXP x);
 RcppExport SEXP _idleledger_core_fingerprint(SEXP xSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     rcpp_result_gen = Rcpp::wrap(core_fingerprint(x));
     return rcpp_result_gen;
@@ -159,7 +147,6 @@ SEXP core_date_part(Rcpp::NumericVector days, std::string part, int starts);
 RcppExport SEXP _idleledger_core_date_part(SEXP daysSEXP, SEXP partSEXP, SEXP startsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::NumericVector >::type days(daysSEXP);
     Rcpp::traits::input_parameter< std::string >::type part(partSEXP);
     Rcpp::traits::input_parameter< int >::type starts(startsSEXP);
@@ -172,7 +159,6 @@ SEXP core_open_delimited(SEXP source, std::string encoding, double most);
 RcppExport SEXP _idleledger_core_open_delimited(SEXP sourceSEXP, SEXP encodingSEXP, SEXP mostSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type source(sourceSEXP);
     Rcpp::traits::input_parameter< std::string >::type encoding(encodingSEXP);
     Rcpp::traits::input_parameter< double >::type most(mostSEXP);
@@ -185,7 +171,6 @@ bool core_ends_with_return(SEXP file);
 RcppExport SEXP _idleledger_core_ends_with_return(SEXP fileSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     rcpp_result_gen = Rcpp::wrap(core_ends_with_return(file));
     return rcpp_result_gen;
@@ -196,7 +181,6 @@ Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes);
 RcppExport SEXP _idleledger_core_cut_file(SEXP fileSEXP, SEXP bytesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< double >::type bytes(bytesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_cut_file(file, bytes));
@@ -208,7 +192,6 @@ SEXP core_open_part(std::string path, std::string head, double begin, double end
 RcppExport SEXP _idleledger_core_open_part(SEXP pathSEXP, SEXP headSEXP, SEXP beginSEXP, SEXP endSEXP, SEXP records_beforeSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
     Rcpp::traits::input_parameter< std::string >::type head(headSEXP);
     Rcpp::traits::input_parameter< double >::type begin(beginSEXP);
@@ -223,7 +206,6 @@ Rcpp::RawVector core_first_bytes(SEXP file, double most);
 RcppExport SEXP _idleledger_core_first_bytes(SEXP fileSEXP, SEXP mostSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< double >::type most(mostSEXP);
     rcpp_result_gen = Rcpp::wrap(core_first_bytes(file, most));
@@ -235,7 +217,6 @@ Rcpp::List core_first_records(SEXP file, std::string separator, double most);
 RcppExport SEXP _idleledger_core_first_records(SEXP fileSEXP, SEXP separatorSEXP, SEXP mostSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
     Rcpp::traits::input_parameter< double >::type most(mostSEXP);
@@ -248,7 +229,6 @@ Rcpp::NumericVector core_outline(SEXP file, std::string separator, double column
 RcppExport SEXP _idleledger_core_outline(SEXP fileSEXP, SEXP separatorSEXP, SEXP columnsSEXP, SEXP blockSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< std::string >::type separator(separatorSEXP);
     Rcpp::traits::input_parameter< double >::type columns(columnsSEXP);
@@ -262,7 +242,6 @@ Rcpp::CharacterVector core_guess_kinds(SEXP file, double columns, std::vector<st
 RcppExport SEXP _idleledger_core_guess_kinds(SEXP fileSEXP, SEXP columnsSEXP, SEXP missingSEXP, SEXP naSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< double >::type columns(columnsSEXP);
     Rcpp::traits::input_parameter< std::vector<std::string> >::type missing(missingSEXP);
@@ -276,7 +255,6 @@ Rcpp::List core_read_delimited(SEXP file, std::vector<std::string> kinds, std::v
 RcppExport SEXP _idleledger_core_read_delimited(SEXP fileSEXP, SEXP kindsSEXP, SEXP missingSEXP, SEXP naSEXP, SEXP poolsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type file(fileSEXP);
     Rcpp::traits::input_parameter< std::vector<std::string> >::type kinds(kindsSEXP);
     Rcpp::traits::input_parameter< std::vector<std::string> >::type missing(missingSEXP);
@@ -291,7 +269,6 @@ Rcpp::CharacterVector core_strict_kinds(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_strict_kinds(SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_strict_kinds(texts));
     return rcpp_result_gen;
@@ -302,7 +279,6 @@ Rcpp::NumericVector core_strict_values(Rcpp::CharacterVector texts, std::string 
 RcppExport SEXP _idleledger_core_strict_values(SEXP textsSEXP, SEXP kindSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     Rcpp::traits::input_parameter< std::string >::type kind(kindSEXP);
     rcpp_result_gen = Rcpp::wrap(core_strict_values(texts, kind));
@@ -314,7 +290,6 @@ SEXP core_group(Rcpp::List keys, double rows);
 RcppExport SEXP _idleledger_core_group(SEXP keysSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_group(keys, rows));
@@ -325,7 +300,6 @@ END_RCPP
 void core_release_groups(SEXP groups);
 RcppExport SEXP _idleledger_core_release_groups(SEXP groupsSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     core_release_groups(groups);
     return R_NilValue;
@@ -336,7 +310,6 @@ Rcpp::List core_group_facts(SEXP groups);
 RcppExport SEXP _idleledger_core_group_facts(SEXP groupsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_group_facts(groups));
     return rcpp_result_gen;
@@ -347,7 +320,6 @@ SEXP core_group_numbers(SEXP groups);
 RcppExport SEXP _idleledger_core_group_numbers(SEXP groupsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_group_numbers(groups));
     return rcpp_result_gen;
@@ -358,7 +330,6 @@ Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows);
 RcppExport SEXP _idleledger_core_group_of(SEXP groupsSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< Rcpp::NumericVector >::type rows(rowsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_group_of(groups, rows));
@@ -370,7 +341,6 @@ Rcpp::IntegerVector core_buckets_of(Rcpp::List keys, double rows, int buckets);
 RcppExport SEXP _idleledger_core_buckets_of(SEXP keysSEXP, SEXP rowsSEXP, SEXP bucketsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
     Rcpp::traits::input_parameter< int >::type buckets(bucketsSEXP);
@@ -383,7 +353,6 @@ SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows);
 RcppExport SEXP _idleledger_core_order(SEXP keysSEXP, SEXP descendingSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< Rcpp::LogicalVector >::type descending(descendingSEXP);
     Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
@@ -396,7 +365,6 @@ SEXP core_places(Rcpp::List keys, Rcpp::IntegerVector order);
 RcppExport SEXP _idleledger_core_places(SEXP keysSEXP, SEXP orderSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type order(orderSEXP);
     rcpp_result_gen = Rcpp::wrap(core_places(keys, order));
@@ -408,7 +376,6 @@ SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double r
 RcppExport SEXP _idleledger_core_partners(SEXP hereSEXP, SEXP thereSEXP, SEXP rows_hereSEXP, SEXP rows_thereSEXP, SEXP orderSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type here(hereSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type there(thereSEXP);
     Rcpp::traits::input_parameter< double >::type rows_here(rows_hereSEXP);
@@ -423,7 +390,6 @@ Rcpp::List core_meet(SEXP held);
 RcppExport SEXP _idleledger_core_meet(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     rcpp_result_gen = Rcpp::wrap(core_meet(held));
     return rcpp_result_gen;
@@ -434,7 +400,6 @@ SEXP core_partner_places(SEXP held);
 RcppExport SEXP _idleledger_core_partner_places(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_places(held));
     return rcpp_result_gen;
@@ -445,7 +410,6 @@ SEXP core_partner_counts(SEXP held);
 RcppExport SEXP _idleledger_core_partner_counts(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_counts(held));
     return rcpp_result_gen;
@@ -456,7 +420,6 @@ Rcpp::List core_partner_pairs(SEXP held, double n);
 RcppExport SEXP _idleledger_core_partner_pairs(SEXP heldSEXP, SEXP nSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     Rcpp::traits::input_parameter< double >::type n(nSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_pairs(held, n));
@@ -468,7 +431,6 @@ Rcpp::IntegerVector core_partner_rows(SEXP held, int row);
 RcppExport SEXP _idleledger_core_partner_rows(SEXP heldSEXP, SEXP rowSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     Rcpp::traits::input_parameter< int >::type row(rowSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_rows(held, row));
@@ -480,7 +442,6 @@ Rcpp::List core_partner_sequence(SEXP held);
 RcppExport SEXP _idleledger_core_partner_sequence(SEXP heldSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     rcpp_result_gen = Rcpp::wrap(core_partner_sequence(held));
     return rcpp_result_gen;
@@ -491,7 +452,6 @@ Rcpp::List core_partner_in_force(SEXP held, SEXP day, SEXP since);
 RcppExport SEXP _idleledger_core_partner_in_force(SEXP heldSEXP, SEXP daySEXP, SEXP sinceSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type held(heldSEXP);
     Rcpp::traits::input_parameter< SEXP >::type day(daySEXP);
     Rcpp::traits::input_parameter< SEXP >::type since(sinceSEXP);
@@ -504,7 +464,6 @@ Rcpp::List core_copies(Rcpp::List columns, double rows);
 RcppExport SEXP _idleledger_core_copies(SEXP columnsSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
     Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_copies(columns, rows));
@@ -516,7 +475,6 @@ SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_plain_text(SEXP xSEXP, SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_plain_text(x, texts));
@@ -528,7 +486,6 @@ Rcpp::RawVector core_columns_save(Rcpp::List columns);
 RcppExport SEXP _idleledger_core_columns_save(SEXP columnsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_columns_save(columns));
     return rcpp_result_gen;
@@ -539,7 +496,6 @@ Rcpp::List core_columns_load(Rcpp::RawVector bytes);
 RcppExport SEXP _idleledger_core_columns_load(SEXP bytesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::RawVector >::type bytes(bytesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_columns_load(bytes));
     return rcpp_result_gen;
@@ -550,7 +506,6 @@ Rcpp::CharacterVector core_texts_checksums(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_texts_checksums(SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_texts_checksums(texts));
     return rcpp_result_gen;
@@ -561,7 +516,6 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns);
 RcppExport SEXP _idleledger_core_second_route(SEXP keysSEXP, SEXP rowsSEXP, SEXP columnsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< double >::type rows(rowsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type columns(columnsSEXP);
@@ -573,7 +527,6 @@ END_RCPP
 void core_set_spill(std::string folder, double bytes);
 RcppExport SEXP _idleledger_core_set_spill(SEXP folderSEXP, SEXP bytesSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< std::string >::type folder(folderSEXP);
     Rcpp::traits::input_parameter< double >::type bytes(bytesSEXP);
     core_set_spill(folder, bytes);
@@ -585,7 +538,6 @@ double core_bytes_spilled();
 RcppExport SEXP _idleledger_core_bytes_spilled() {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     rcpp_result_gen = Rcpp::wrap(core_bytes_spilled());
     return rcpp_result_gen;
 END_RCPP
@@ -595,7 +547,6 @@ double core_free_space(std::string folder);
 RcppExport SEXP _idleledger_core_free_space(SEXP folderSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< std::string >::type folder(folderSEXP);
     rcpp_result_gen = Rcpp::wrap(core_free_space(folder));
     return rcpp_result_gen;
@@ -606,7 +557,6 @@ SEXP core_states(SEXP groups, Rcpp::List feeds);
 RcppExport SEXP _idleledger_core_states(SEXP groupsSEXP, SEXP feedsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_states(groups, feeds));
@@ -618,7 +568,6 @@ double core_states_size(SEXP states);
 RcppExport SEXP _idleledger_core_states_size(SEXP statesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_states_size(states));
     return rcpp_result_gen;
@@ -628,7 +577,6 @@ END_RCPP
 void core_states_take_in(SEXP states, SEXP others, Rcpp::IntegerVector to, double size);
 RcppExport SEXP _idleledger_core_states_take_in(SEXP statesSEXP, SEXP othersSEXP, SEXP toSEXP, SEXP sizeSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     Rcpp::traits::input_parameter< SEXP >::type others(othersSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type to(toSEXP);
@@ -642,7 +590,6 @@ SEXP core_states_gather(SEXP states, Rcpp::IntegerVector to, double size);
 RcppExport SEXP _idleledger_core_states_gather(SEXP statesSEXP, SEXP toSEXP, SEXP sizeSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type to(toSEXP);
     Rcpp::traits::input_parameter< double >::type size(sizeSEXP);
@@ -654,7 +601,6 @@ END_RCPP
 void core_states_recode(SEXP states, int feed, Rcpp::IntegerVector codes);
 RcppExport SEXP _idleledger_core_states_recode(SEXP statesSEXP, SEXP feedSEXP, SEXP codesSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     Rcpp::traits::input_parameter< int >::type feed(feedSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type codes(codesSEXP);
@@ -667,7 +613,6 @@ Rcpp::List core_states_finish(SEXP states, Rcpp::List feeds, Rcpp::IntegerVector
 RcppExport SEXP _idleledger_core_states_finish(SEXP statesSEXP, SEXP feedsSEXP, SEXP atSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type at(atSEXP);
@@ -680,7 +625,6 @@ Rcpp::RawVector core_states_save(SEXP states);
 RcppExport SEXP _idleledger_core_states_save(SEXP statesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type states(statesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_states_save(states));
     return rcpp_result_gen;
@@ -691,7 +635,6 @@ SEXP core_states_load(Rcpp::RawVector bytes);
 RcppExport SEXP _idleledger_core_states_load(SEXP bytesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::RawVector >::type bytes(bytesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_states_load(bytes));
     return rcpp_result_gen;
@@ -702,7 +645,6 @@ Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels);
 RcppExport SEXP _idleledger_core_summarise(SEXP groupsSEXP, SEXP feedsSEXP, SEXP levelsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type feeds(feedsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type levels(levelsSEXP);
@@ -715,7 +657,6 @@ Rcpp::List core_weigh(SEXP values);
 RcppExport SEXP _idleledger_core_weigh(SEXP valuesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_weigh(values));
     return rcpp_result_gen;
@@ -726,7 +667,6 @@ Rcpp::NumericVector core_rows_of_sign(SEXP values, bool below);
 RcppExport SEXP _idleledger_core_rows_of_sign(SEXP valuesSEXP, SEXP belowSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< bool >::type below(belowSEXP);
     rcpp_result_gen = Rcpp::wrap(core_rows_of_sign(values, below));
@@ -737,7 +677,6 @@ END_RCPP
 void core_listen();
 RcppExport SEXP _idleledger_core_listen() {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     core_listen();
     return R_NilValue;
 END_RCPP
@@ -747,7 +686,6 @@ std::string core_file_kind(std::string path);
 RcppExport SEXP _idleledger_core_file_kind(SEXP pathSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< std::string >::type path(pathSEXP);
     rcpp_result_gen = Rcpp::wrap(core_file_kind(path));
     return rcpp_result_gen;
@@ -758,7 +696,6 @@ Rcpp::CharacterVector core_escape_text(Rcpp::CharacterVector x);
 RcppExport SEXP _idleledger_core_escape_text(SEXP xSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type x(xSEXP);
     rcpp_result_gen = Rcpp::wrap(core_escape_text(x));
     return rcpp_result_gen;
@@ -769,7 +706,6 @@ double core_memory_of_machine();
 RcppExport SEXP _idleledger_core_memory_of_machine() {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     rcpp_result_gen = Rcpp::wrap(core_memory_of_machine());
     return rcpp_result_gen;
 END_RCPP
@@ -779,7 +715,6 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool);
 RcppExport SEXP _idleledger_core_encode_text(SEXP xSEXP, SEXP poolSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     Rcpp::traits::input_parameter< Rcpp::Environment >::type pool(poolSEXP);
     rcpp_result_gen = Rcpp::wrap(core_encode_text(x, pool));
@@ -791,7 +726,6 @@ double core_wrong_codes(Rcpp::IntegerVector codes, Rcpp::CharacterVector texts, 
 RcppExport SEXP _idleledger_core_wrong_codes(SEXP codesSEXP, SEXP textsSEXP, SEXP columnSEXP, SEXP rowsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::IntegerVector >::type codes(codesSEXP);
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type column(columnSEXP);
@@ -805,7 +739,6 @@ Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_numbers(SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_numbers(texts));
     return rcpp_result_gen;
@@ -816,7 +749,6 @@ Rcpp::CharacterVector core_number_texts(Rcpp::NumericVector numbers);
 RcppExport SEXP _idleledger_core_number_texts(SEXP numbersSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::NumericVector >::type numbers(numbersSEXP);
     rcpp_result_gen = Rcpp::wrap(core_number_texts(numbers));
     return rcpp_result_gen;
@@ -827,7 +759,6 @@ SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::stri
 RcppExport SEXP _idleledger_core_join_texts(SEXP groupsSEXP, SEXP xSEXP, SEXP textsSEXP, SEXP separatorSEXP, SEXP n_groupsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< SEXP >::type x(xSEXP);
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
@@ -842,7 +773,6 @@ Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts);
 RcppExport SEXP _idleledger_core_rank_texts(SEXP textsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< Rcpp::CharacterVector >::type texts(textsSEXP);
     rcpp_result_gen = Rcpp::wrap(core_rank_texts(texts));
     return rcpp_result_gen;
@@ -853,7 +783,6 @@ SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending);
 RcppExport SEXP _idleledger_core_arrange(SEXP groupsSEXP, SEXP keysSEXP, SEXP descendingSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type keys(keysSEXP);
     Rcpp::traits::input_parameter< Rcpp::LogicalVector >::type descending(descendingSEXP);
@@ -866,7 +795,6 @@ double core_tied_rows(SEXP arrangement);
 RcppExport SEXP _idleledger_core_tied_rows(SEXP arrangementSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     rcpp_result_gen = Rcpp::wrap(core_tied_rows(arrangement));
     return rcpp_result_gen;
@@ -877,7 +805,6 @@ bool core_sorted_already(SEXP arrangement);
 RcppExport SEXP _idleledger_core_sorted_already(SEXP arrangementSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     rcpp_result_gen = Rcpp::wrap(core_sorted_already(arrangement));
     return rcpp_result_gen;
@@ -888,7 +815,6 @@ Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles);
 RcppExport SEXP _idleledger_core_rank(SEXP arrangementSEXP, SEXP whatSEXP, SEXP tilesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< std::string >::type what(whatSEXP);
     Rcpp::traits::input_parameter< double >::type tiles(tilesSEXP);
@@ -901,7 +827,6 @@ Rcpp::List core_slide(SEXP arrangement, Rcpp::List frame, SEXP days, Rcpp::List 
 RcppExport SEXP _idleledger_core_slide(SEXP arrangementSEXP, SEXP frameSEXP, SEXP daysSEXP, SEXP figureSEXP, SEXP partialSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type frame(frameSEXP);
     Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
@@ -916,7 +841,6 @@ Rcpp::List core_frames(SEXP arrangement, Rcpp::List frame, SEXP days);
 RcppExport SEXP _idleledger_core_frames(SEXP arrangementSEXP, SEXP frameSEXP, SEXP daysSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type frame(frameSEXP);
     Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
@@ -929,7 +853,6 @@ SEXP core_rows_away(SEXP arrangement, double n, SEXP skip);
 RcppExport SEXP _idleledger_core_rows_away(SEXP arrangementSEXP, SEXP nSEXP, SEXP skipSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< double >::type n(nSEXP);
     Rcpp::traits::input_parameter< SEXP >::type skip(skipSEXP);
@@ -942,7 +865,6 @@ SEXP core_rows_carried(SEXP arrangement, SEXP values);
 RcppExport SEXP _idleledger_core_rows_carried(SEXP arrangementSEXP, SEXP valuesSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     rcpp_result_gen = Rcpp::wrap(core_rows_carried(arrangement, values));
@@ -954,7 +876,6 @@ Rcpp::List core_rows_earlier(SEXP arrangement, SEXP days, Rcpp::List span);
 RcppExport SEXP _idleledger_core_rows_earlier(SEXP arrangementSEXP, SEXP daysSEXP, SEXP spanSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< SEXP >::type days(daysSEXP);
     Rcpp::traits::input_parameter< Rcpp::List >::type span(spanSEXP);
@@ -967,7 +888,6 @@ SEXP core_number_runs(SEXP arrangement, SEXP values, double step, bool months);
 RcppExport SEXP _idleledger_core_number_runs(SEXP arrangementSEXP, SEXP valuesSEXP, SEXP stepSEXP, SEXP monthsSEXP) {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type arrangement(arrangementSEXP);
     Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
     Rcpp::traits::input_parameter< double >::type step(stepSEXP);
@@ -980,7 +900,6 @@ END_RCPP
 void core_set_progress(SEXP tick, double after);
 RcppExport SEXP _idleledger_core_set_progress(SEXP tickSEXP, SEXP afterSEXP) {
 BEGIN_RCPP
-    Rcpp::RNGScope rcpp_rngScope_gen;
     Rcpp::traits::input_parameter< SEXP >::type tick(tickSEXP);
     Rcpp::traits::input_parameter< double >::type after(afterSEXP);
     core_set_progress(tick, after);
@@ -992,7 +911,6 @@ int core_threads();
 RcppExport SEXP _idleledger_core_threads() {
 BEGIN_RCPP
     Rcpp::RObject rcpp_result_gen;
-    Rcpp::RNGScope rcpp_rngScope_gen;
     rcpp_result_gen = Rcpp::wrap(core_threads());
     return rcpp_result_gen;
 END_RCPP

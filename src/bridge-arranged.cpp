@@ -25,7 +25,7 @@ idle::Wanted wanted_of(SEXP values, SEXP condition) {
 
 }  // namespace
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_quantiles(SEXP groups, SEXP values, SEXP condition, double p) {
   const auto results = bridge::with_work([&](const idle::Work& work) {
     return idle::quantiles(groups_of(groups), wanted_of(values, condition), p, work);
@@ -33,7 +33,7 @@ Rcpp::NumericVector core_quantiles(SEXP groups, SEXP values, SEXP condition, dou
   return picked(results, groups_of(groups), 0, false);
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_count_distinct(SEXP groups, SEXP values, SEXP condition) {
   const auto results = bridge::with_work([&](const idle::Work& work) {
     return idle::count_distinct(groups_of(groups), wanted_of(values, condition), work);
@@ -42,7 +42,7 @@ Rcpp::NumericVector core_count_distinct(SEXP groups, SEXP values, SEXP condition
 }
 
 // Rows count from 1; `tied` is the number of groups with several most frequent values.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_modes(SEXP groups, SEXP values, SEXP condition) {
   const auto results = bridge::with_work([&](const idle::Work& work) {
     return idle::modes(groups_of(groups), wanted_of(values, condition), work);
@@ -51,7 +51,7 @@ Rcpp::List core_modes(SEXP groups, SEXP values, SEXP condition) {
                             Rcpp::_["tied"] = static_cast<double>(results.tied));
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_nth_rows(SEXP groups, SEXP values, SEXP condition, SEXP along, double n) {
   const auto results = bridge::with_work([&](const idle::Work& work) {
     return idle::nth_rows(groups_of(groups), wanted_of(values, condition),

@@ -2,7 +2,7 @@
 #include "bridge.h"
 #include "core/base/read_floor.h"
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_read_columns(Rcpp::List columns) {
   return bridge::with_work([&](const idle::Work& work) {
     std::uint64_t sum = 0;
@@ -18,5 +18,5 @@ double core_read_columns(Rcpp::List columns) {
   });
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_plain_sum(Rcpp::NumericVector x) { return idle::plain_sum(x.begin(), x.size()); }

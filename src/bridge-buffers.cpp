@@ -134,7 +134,7 @@ std::size_t release_spare() {
 }  // namespace bridge
 
 // Gives the memory kept for the next draw-up back to the system; how many bytes that were.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_release_memory() {
   const std::size_t vectors = bridge::release_spare();
   return static_cast<double>(vectors + idle::release_pieces());
@@ -144,7 +144,7 @@ double core_release_memory() {
 void core_register_buffers(DllInfo* library) { bridge::register_buffers(library); }
 
 // Gives back the memory of codes that nobody will read again; the vector is empty from then on.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_release(SEXP x) {
   if (!ALTREP(x) || TYPEOF(x) != INTSXP) return;
   if (!R_altrep_inherits(x, bridge::codes_class)) return;

@@ -3,7 +3,7 @@
 #include "core/column/fingerprint.h"
 #include "core/column/gather.h"
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_gather(SEXP x, SEXP rows) {
   const std::size_t n = Rf_xlength(rows);
   const idle::ColumnView view = [&] {
@@ -33,7 +33,7 @@ SEXP core_gather(SEXP x, SEXP rows) {
 }
 
 // Texts, numbers or conditions of codes.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_look_up(SEXP codes, SEXP table) {
   const std::size_t n = Rf_xlength(codes);
   const int* code = INTEGER_RO(codes);
@@ -55,7 +55,7 @@ SEXP core_look_up(SEXP codes, SEXP table) {
 }
 
 // How often each code occurs.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_count_codes(SEXP codes, double different) {
   const auto counts = bridge::with_work([&](const idle::Work& work) {
     return idle::count_codes(INTEGER_RO(codes), Rf_xlength(codes),
@@ -64,7 +64,7 @@ Rcpp::NumericVector core_count_codes(SEXP codes, double different) {
   return Rcpp::NumericVector(counts.begin(), counts.end());
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 std::string core_fingerprint(SEXP x) {
   return bridge::with_work([&](const idle::Work& work) {
     idle::ColumnView view;

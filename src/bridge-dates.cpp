@@ -2,7 +2,7 @@
 #include "bridge.h"
 #include "core/column/calendar.h"
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_date_part(Rcpp::NumericVector days, std::string part, int starts) {
   const std::size_t n = days.size();
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(n));

@@ -155,7 +155,7 @@ void give_texts(Rcpp::RObject codes, const idle::ColumnFound& found, Rcpp::Envir
 }  // namespace
 
 // A file, unpacked and in UTF-8, ready to be read. `source` is its path, or a raw vector of its bytes.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_open_delimited(SEXP source, std::string encoding, double most) {
   auto file = std::make_unique<OpenFile>();
   if (TYPEOF(source) == RAWSXP) {
@@ -185,12 +185,12 @@ static idle::Shape shape_of(const OpenFile& file, const std::string& separator) 
 }
 
 // Whether lines end with a carriage return alone.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 bool core_ends_with_return(SEXP file) { return Rcpp::XPtr<OpenFile>(file)->outline.shape.line_end == '\r'; }
 
 // Where parts of about so many bytes begin and end, how many entries stand before each, and how many in it. Empty
 // where the file does not lie on the disk as it is read.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes) {
   const Rcpp::XPtr<OpenFile> open(file);
   const auto parts = open->plain ? idle::cut_in_parts(open->outline, static_cast<std::size_t>(bytes)) : std::vector<idle::Chunk>();
@@ -207,7 +207,7 @@ Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes) {
 }
 
 // A part of a file that core_cut_file() has told, with a head line before it where it is not the first.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_open_part(std::string path, std::string head, double begin, double end, double records_before) {
   auto file = std::make_unique<OpenFile>();
   file->whole = idle::bytes_of_file(path);
@@ -219,7 +219,7 @@ SEXP core_open_part(std::string path, std::string head, double begin, double end
 }
 
 // Some bytes from the start.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::RawVector core_first_bytes(SEXP file, double most) {
   const Rcpp::XPtr<OpenFile> open(file);
   const std::size_t n = std::min(open->bytes->size(), static_cast<std::size_t>(most));
@@ -229,7 +229,7 @@ Rcpp::RawVector core_first_bytes(SEXP file, double most) {
 }
 
 // The first records, as a list of their cells.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
   const Rcpp::XPtr<OpenFile> open(file);
   const auto records =
@@ -241,7 +241,7 @@ Rcpp::List core_first_records(SEXP file, std::string separator, double most) {
 
 // Finds the records: how many stand behind the head line, how many lines are blank, and how many of those stand at
 // the end.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_outline(SEXP file, std::string separator, double columns, double block = 1048576) {
   const Rcpp::XPtr<OpenFile> open(file);
   idle::Shape shape = shape_of(*open, separator);
@@ -252,7 +252,7 @@ Rcpp::NumericVector core_outline(SEXP file, std::string separator, double column
           static_cast<double>(idle::blank_at_end(*open->bytes, shape.line_end))};
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::CharacterVector core_guess_kinds(SEXP file, double columns, std::vector<std::string> missing, bool na) {
   const Rcpp::XPtr<OpenFile> open(file);
   Rcpp::CharacterVector out;
@@ -264,7 +264,7 @@ Rcpp::CharacterVector core_guess_kinds(SEXP file, double columns, std::vector<st
 
 // The columns as vectors of the kinds asked for, and for each whether all of its cells fit and how many are NA;
 // or what is in trouble, and where. Texts come as codes, each with its pool.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_read_delimited(SEXP file, std::vector<std::string> kinds, std::vector<std::string> missing, bool na,
                              Rcpp::List pools) {
   const Rcpp::XPtr<OpenFile> open(file);
@@ -292,7 +292,7 @@ Rcpp::List core_read_delimited(SEXP file, std::vector<std::string> kinds, std::v
 }
 
 // What kind each text is of by the strict rules: "number", "date", "time", "yes/no" or "text".
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::CharacterVector core_strict_kinds(Rcpp::CharacterVector texts) {
   Rcpp::CharacterVector out(texts.size());
   for (R_xlen_t i = 0; i < texts.size(); ++i) {
@@ -304,7 +304,7 @@ Rcpp::CharacterVector core_strict_kinds(Rcpp::CharacterVector texts) {
 }
 
 // Texts as numbers, days or seconds by the strict rules; missing where they are none.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_strict_values(Rcpp::CharacterVector texts, std::string kind) {
   Rcpp::NumericVector out(texts.size(), NA_REAL);
   for (R_xlen_t i = 0; i < texts.size(); ++i) {

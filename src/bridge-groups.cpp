@@ -7,7 +7,7 @@
 
 using bridge::HeldGroups;
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_group(Rcpp::List keys, double rows) {
   std::vector<idle::ColumnView> views;
   for (const SEXP key : keys) views.push_back(bridge::view_of(key));
@@ -20,11 +20,11 @@ SEXP core_group(Rcpp::List keys, double rows) {
 }
 
 // Gives back the memory of groups that nobody will read again.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_release_groups(SEXP groups) { Rcpp::XPtr<HeldGroups>(groups)->groups = idle::Groups(); }
 
 // The number of groups, the first row of each (from 1) and how they were found.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_group_facts(SEXP groups) {
   const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
   static const char* const methods[] = {"whole", "direct", "hashed", "sorted"};
@@ -38,7 +38,7 @@ Rcpp::List core_group_facts(SEXP groups) {
 }
 
 // The group of each row, from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_group_numbers(SEXP groups) {
   const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(held.rows()));
@@ -63,7 +63,7 @@ SEXP core_group_numbers(SEXP groups) {
 }
 
 // The group of some rows, both from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows) {
   const auto& held = Rcpp::XPtr<HeldGroups>(groups)->groups;
   std::vector<int> group_of_place(held.places(), 0);
@@ -79,7 +79,7 @@ Rcpp::IntegerVector core_group_of(SEXP groups, Rcpp::NumericVector rows) {
 }
 
 // A number from 1 to `buckets` for each row, the same for the same keys whatever vectors they stand in.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::IntegerVector core_buckets_of(Rcpp::List keys, double rows, int buckets) {
   std::vector<idle::ColumnView> views;
   for (const SEXP key : keys) views.push_back(bridge::view_of(key));

@@ -3,7 +3,7 @@
 #include "core/sort/order.h"
 
 // The rows in order, from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows) {
   std::vector<idle::OrderKey> by;
   for (R_xlen_t k = 0; k < keys.size(); ++k) {
@@ -18,7 +18,7 @@ SEXP core_order(Rcpp::List keys, Rcpp::LogicalVector descending, double rows) {
 }
 
 // The place of each row, from 0; rows with equal keys share one. `order` counts from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_places(Rcpp::List keys, Rcpp::IntegerVector order) {
   std::vector<idle::OrderKey> by;
   for (const SEXP key : keys) by.push_back({bridge::view_of(key), false});

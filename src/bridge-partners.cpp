@@ -61,7 +61,7 @@ Rcpp::List told(const idle::Meeting& met, SEXP partner) {
 }  // namespace
 
 // Keys come in pairs of one kind. `order` has the rows there that take part, from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double rows_there,
                    Rcpp::IntegerVector order) {
   std::vector<idle::KeyPair> keys;
@@ -81,7 +81,7 @@ SEXP core_partners(Rcpp::List here, Rcpp::List there, double rows_here, double r
 
 // How the meeting went: the first partner of each row here (from 1, missing where there is none), the rows here
 // without one (from 1), all pairs, the most partners of a row, and whether each row there has met one.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_meet(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
@@ -90,7 +90,7 @@ Rcpp::List core_meet(SEXP held) {
 }
 
 // For each row there the row here whose partner it is, from 1; those that are nobody's come behind the rows here.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_partner_places(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_there()));
@@ -102,7 +102,7 @@ SEXP core_partner_places(SEXP held) {
 }
 
 // The number of partners of each row here.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_partner_counts(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
@@ -115,7 +115,7 @@ SEXP core_partner_counts(SEXP held) {
 
 // Every pair, by the row here, both from 1; rows here without a partner stand there with a missing one. `n` is how
 // many that makes.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_partner_pairs(SEXP held, double n) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> entry(bridge::fresh_codes(static_cast<std::size_t>(n)));
@@ -129,7 +129,7 @@ Rcpp::List core_partner_pairs(SEXP held, double n) {
 }
 
 // The partners of one row here, both from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::IntegerVector core_partner_rows(SEXP held, int row) {
   const Partners& partners = *HeldPartners(held);
   const std::int32_t id = partners.id(static_cast<std::size_t>(row) - 1);
@@ -139,7 +139,7 @@ Rcpp::IntegerVector core_partner_rows(SEXP held, int row) {
 }
 
 // The rows there that take part, by their keys, and the number of those.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_partner_sequence(SEXP held) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::IntegerVector row(partners.sequence().begin(), partners.sequence().end()), id(row.size());
@@ -148,7 +148,7 @@ Rcpp::List core_partner_sequence(SEXP held) {
 }
 
 // The same for the last partner whose `since` is at or before the day of each row here.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_partner_in_force(SEXP held, SEXP day, SEXP since) {
   const Partners& partners = *HeldPartners(held);
   Rcpp::Shield<SEXP> out(bridge::fresh_codes(partners.rows_here()));
@@ -159,7 +159,7 @@ Rcpp::List core_partner_in_force(SEXP held, SEXP day, SEXP since) {
 }
 
 // The rows that are like an earlier one in every column, and the first that is, from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_copies(Rcpp::List columns, double rows) {
   const auto views = views_of(columns);
   const idle::Copies found = bridge::with_work(

@@ -72,7 +72,7 @@ void core_register_texts(DllInfo* library) {
 }
 
 // The texts of a text vector as a character vector.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_plain_text(SEXP x, Rcpp::CharacterVector texts) {
   if (Rf_xlength(x) < worth_waiting) return written_out(x, texts);
   bridge::share_codes(x);

@@ -115,7 +115,7 @@ Rcpp::RObject column_from(idle::StateReader& from, std::uint8_t kind, std::size_
 
 }  // namespace
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::RawVector core_columns_save(Rcpp::List columns) {
   idle::StateWriter to;
   const Rcpp::CharacterVector names = columns.size() > 0 ? Rcpp::CharacterVector(columns.names()) : Rcpp::CharacterVector();
@@ -128,7 +128,7 @@ Rcpp::RawVector core_columns_save(Rcpp::List columns) {
 }
 
 // Each column as list(kind, zone, values); codes of texts and choices have their texts as an attribute.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_columns_load(Rcpp::RawVector bytes) {
   idle::StateReader from(idle::opened_state(
       std::string_view(reinterpret_cast<const char*>(RAW(bytes)), static_cast<std::size_t>(bytes.size())), version));
@@ -155,7 +155,7 @@ Rcpp::List core_columns_load(Rcpp::RawVector bytes) {
 }
 
 // Prints of texts that are the same on every machine.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::CharacterVector core_texts_checksums(Rcpp::CharacterVector texts) {
   static const char digits[] = "0123456789abcdef";
   Rcpp::CharacterVector out(texts.size());

@@ -29,7 +29,7 @@ SEXP rest_values(const std::vector<idle::RouteRest>& rests) {
 
 // Each column is a list of values and condition; perhaps rests, whether what rounded sums leave over is asked for, and
 // times, how many values each row stands for. Rows and lines count from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
   std::vector<idle::ColumnView> views;
   for (const SEXP key : keys) views.push_back(bridge::view_of(key));

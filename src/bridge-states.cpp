@@ -22,20 +22,20 @@ std::vector<std::int32_t> places_of(const Rcpp::IntegerVector& to) {
 }  // namespace
 
 // Values beyond so many bytes for one figure go to files in a folder; an empty name: they stay in memory.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_set_spill(std::string folder, double bytes) {
   idle::set_spill({folder, static_cast<std::size_t>(bytes)});
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_bytes_spilled() { return static_cast<double>(idle::bytes_spilled()); }
 
 // The bytes that are free where a folder lies.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_free_space(std::string folder) { return static_cast<double>(idle::free_space(folder)); }
 
 // The states of groups, in their order. Feeds are those of core_summarise().
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_states(SEXP groups, Rcpp::List feeds) {
   const auto& rows = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
   std::vector<idle::Feed> wishes;
@@ -43,11 +43,11 @@ SEXP core_states(SEXP groups, Rcpp::List feeds) {
   return held(bridge::with_work([&](const idle::Work& work) { return idle::states_of(rows, wishes, work); }));
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_states_size(SEXP states) { return static_cast<double>(Held(states)->size()); }
 
 // Takes other states in; their group g goes to to[g], from 1. There are `size` groups afterwards.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_states_take_in(SEXP states, SEXP others, Rcpp::IntegerVector to, double size) {
   bridge::with_work([&](const idle::Work&) {
     idle::take_in(*Held(states), *Held(others), places_of(to), static_cast<std::size_t>(size));
@@ -56,7 +56,7 @@ void core_states_take_in(SEXP states, SEXP others, Rcpp::IntegerVector to, doubl
 }
 
 // The states of coarser groups: group g goes to to[g], from 1, or nowhere.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_states_gather(SEXP states, Rcpp::IntegerVector to, double size) {
   return held(bridge::with_work([&](const idle::Work&) {
     return idle::gathered(*Held(states), places_of(to), static_cast<std::size_t>(size));
@@ -64,7 +64,7 @@ SEXP core_states_gather(SEXP states, Rcpp::IntegerVector to, double size) {
 }
 
 // Codes of a feed's values become other codes: code k becomes codes[k].
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_states_recode(SEXP states, int feed, Rcpp::IntegerVector codes) {
   const std::vector<std::int32_t> other(codes.begin(), codes.end());
   bridge::with_work([&](const idle::Work&) {
@@ -74,12 +74,12 @@ void core_states_recode(SEXP states, int feed, Rcpp::IntegerVector codes) {
 }
 
 // The same list as that of core_summarise(), for groups in the order of `at`, from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_states_finish(SEXP states, Rcpp::List feeds, Rcpp::IntegerVector at) {
   return bridge::summary_list(Held(states)->summary, feeds, places_of(at));
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::RawVector core_states_save(SEXP states) {
   const std::string bytes = bridge::with_work([&](const idle::Work&) { return idle::saved(*Held(states)); });
   Rcpp::RawVector out(Rcpp::no_init(static_cast<R_xlen_t>(bytes.size())));
@@ -87,7 +87,7 @@ Rcpp::RawVector core_states_save(SEXP states) {
   return out;
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_states_load(Rcpp::RawVector bytes) {
   const std::string_view view(reinterpret_cast<const char*>(RAW(bytes)), static_cast<std::size_t>(bytes.size()));
   return held(bridge::with_work([&](const idle::Work&) { return idle::loaded(view); }));

@@ -108,7 +108,7 @@ Rcpp::List bridge::summary_list(const idle::Summary& summary, const Rcpp::List& 
 // counted, whether the counts by group are wanted; print, if the fingerprint of the values is
 // wanted on the way. Each level is a list of `from` (the level that it gathers; 0: the groups
 // themselves), `to` (the group of this level for each of those) and `size`.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
   const auto& held = Rcpp::XPtr<bridge::HeldGroups>(groups)->groups;
   std::vector<idle::Feed> wishes;
@@ -134,7 +134,7 @@ Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
 }
 
 // What stands out in a column of numbers; rows count from 1, and 0 is none.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_weigh(SEXP values) {
   const idle::ColumnView view = bridge::view_of(values);
   const auto found = bridge::with_work(
@@ -149,7 +149,7 @@ Rcpp::List core_weigh(SEXP values) {
 }
 
 // The rows of values below zero, or above it; they count from 1.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_rows_of_sign(SEXP values, bool below) {
   const idle::ColumnView view = bridge::view_of(values);
   const auto rows = idle::rows_of_sign(view.as<double>(), view.size, below);

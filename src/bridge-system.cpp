@@ -25,7 +25,7 @@ void write_nowhere(int) {
 
 // For the program alone: a wish to stop that came while R was starting is heard from here on, a
 // reader that went away is no error, and a file that is too large is one that can be told.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_listen() {
 #ifndef _WIN32
   std::signal(SIGPIPE, write_nowhere);
@@ -37,10 +37,10 @@ void core_listen() {
 #endif
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 std::string core_file_kind(std::string path) { return idle::file_kind(path); }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::CharacterVector core_escape_text(Rcpp::CharacterVector x) {
   Rcpp::CharacterVector out = x;
   bool own = false;
@@ -58,7 +58,7 @@ Rcpp::CharacterVector core_escape_text(Rcpp::CharacterVector x) {
 }
 
 // The bytes of memory that the machine has; 4 GB where the system does not say.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_memory_of_machine() {
 #if defined(_SC_PHYS_PAGES) && defined(_SC_PAGESIZE)
   const double pages = static_cast<double>(sysconf(_SC_PHYS_PAGES));

@@ -93,7 +93,7 @@ void write_out_first(SEXP x) {
 
 // A text vector: codes with their pool, whose texts are set here, and the first rows of the codes.
 // A number instead is the row of the first text that is not valid in its encoding.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
   const std::size_t n = Rf_xlength(x);
   write_out_first(x);
@@ -123,7 +123,7 @@ SEXP core_encode_text(SEXP x, Rcpp::Environment pool) {
 
 // The first row (from 1) of a source's column whose text is not the one that its code stands for; 0 if
 // there is none. `rows` are the rows that the codes are of; empty: all.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_wrong_codes(Rcpp::IntegerVector codes, Rcpp::CharacterVector texts, SEXP column,
                         Rcpp::IntegerVector rows) {
   const SEXP* cells = STRING_PTR_RO(column);
@@ -151,7 +151,7 @@ double core_wrong_codes(Rcpp::IntegerVector codes, Rcpp::CharacterVector texts, 
 
 // The double nearest to what each text says, in decimal digits with a sign, a point and an exponent; missing
 // where it says none.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts) {
   Rcpp::NumericVector out(texts.size());
   for (R_xlen_t i = 0; i < texts.size(); ++i) {
@@ -172,7 +172,7 @@ Rcpp::NumericVector core_numbers(Rcpp::CharacterVector texts) {
 }
 
 // The shortest text of each number that reads as the same number again; missing stays.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::CharacterVector core_number_texts(Rcpp::NumericVector numbers) {
   Rcpp::CharacterVector out(numbers.size());
   for (R_xlen_t i = 0; i < numbers.size(); ++i) {
@@ -187,7 +187,7 @@ Rcpp::CharacterVector core_number_texts(Rcpp::NumericVector numbers) {
 
 // The texts of each group joined into one; missing where a group has none. `groups` says the group
 // of each text of the text vector x.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::string separator,
                      double n_groups) {
   const auto joined =
@@ -206,7 +206,7 @@ SEXP core_join_texts(SEXP groups, SEXP x, Rcpp::CharacterVector texts, std::stri
 }
 
 // The place of each text (from 0) in code point order.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::IntegerVector core_rank_texts(Rcpp::CharacterVector texts) {
   const auto ranks = bridge::ranks_of_texts(texts, {});
   return Rcpp::IntegerVector(ranks.begin(), ranks.end());

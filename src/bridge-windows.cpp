@@ -46,7 +46,7 @@ SEXP rows_vector(const idle::RowsInOrder& arrangement) {
 }  // namespace
 
 // Rows brought into order within their groups.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending) {
   std::vector<idle::OrderKey> by;
   for (R_xlen_t k = 0; k < keys.size(); ++k) {
@@ -61,7 +61,7 @@ SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending) 
 }
 
 // How many rows tie with another one in the order.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 double core_tied_rows(SEXP arrangement) {
   const auto& rows = arrangement_of(arrangement);
   return static_cast<double>(
@@ -69,10 +69,10 @@ double core_tied_rows(SEXP arrangement) {
 }
 
 // Whether nothing had to be sorted.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 bool core_sorted_already(SEXP arrangement) { return arrangement_of(arrangement).sorted_already(); }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles) {
   const auto& rows = arrangement_of(arrangement);
   const bool doubles = what == "percent_rank" || what == "cume_dist";
@@ -87,7 +87,7 @@ Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles) {
 }
 
 // A moving figure of each row's frame, and what was seen of the frames.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_slide(SEXP arrangement, Rcpp::List frame, SEXP days, Rcpp::List figure,
                       bool partial) {
   const auto& rows = arrangement_of(arrangement);
@@ -119,7 +119,7 @@ Rcpp::List core_slide(SEXP arrangement, Rcpp::List frame, SEXP days, Rcpp::List 
 }
 
 // The rows in arranged order (from 1), and each one's frame as positions in it.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_frames(SEXP arrangement, Rcpp::List frame, SEXP days) {
   const auto& rows = arrangement_of(arrangement);
   const idle::Frame around = frame_of(frame);
@@ -144,7 +144,7 @@ Rcpp::List core_frames(SEXP arrangement, Rcpp::List frame, SEXP days) {
 }
 
 // The rows (from 1) at some places before each row.
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_rows_away(SEXP arrangement, double n, SEXP skip) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));
@@ -157,7 +157,7 @@ SEXP core_rows_away(SEXP arrangement, double n, SEXP skip) {
   return out;
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_rows_carried(SEXP arrangement, SEXP values) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));
@@ -169,7 +169,7 @@ SEXP core_rows_carried(SEXP arrangement, SEXP values) {
   return out;
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 Rcpp::List core_rows_earlier(SEXP arrangement, SEXP days, Rcpp::List span) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));
@@ -182,7 +182,7 @@ Rcpp::List core_rows_earlier(SEXP arrangement, SEXP days, Rcpp::List span) {
                             Rcpp::_["several"] = static_cast<double>(several));
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 SEXP core_number_runs(SEXP arrangement, SEXP values, double step, bool months) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));

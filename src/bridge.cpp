@@ -29,7 +29,8 @@ bool keep_going(double part) {
 int threads_wanted() {
   const SEXP option = Rf_GetOption1(Rf_install("idleledger.threads"));
   if (!Rf_isNull(option)) return std::max(1, Rf_asInteger(option));
-  return std::min(8, std::max(1, static_cast<int>(std::thread::hardware_concurrency())));
+  static const int of_machine = static_cast<int>(std::thread::hardware_concurrency());
+  return std::min(8, std::max(1, of_machine));
 }
 
 Rcpp::Environment pool_of(SEXP x) { return Rcpp::Environment(Rf_getAttrib(x, Rf_install("pool"))); }
@@ -130,7 +131,7 @@ SEXP fresh_numbers(std::size_t n) {
 
 }  // namespace bridge
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 void core_set_progress(SEXP tick, double after = 2) {
   using bridge::progress_function;
   bridge::progress_after = std::chrono::duration<double>(after);
@@ -139,5 +140,5 @@ void core_set_progress(SEXP tick, double after = 2) {
   if (!Rf_isNull(tick)) R_PreserveObject(tick);
 }
 
-// [[Rcpp::export]]
+// [[Rcpp::export(rng = false)]]
 int core_threads() { return bridge::threads_wanted(); }

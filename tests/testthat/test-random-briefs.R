@@ -86,15 +86,14 @@ test_that("a figure folded wrongly is caught, whichever it is", {
     mode = quote(mode(whole)), listed = quote(listed(word)), nth = quote(nth(amount, 2)), count = quote(count(amount))
   )
   for (name in names(wrong)) {
-    key <- paste("figure", name)
-    sound <- rooms[[key]]
+    sound <- rooms$figure[[name]]
     broken <- sound
     # Two lines change places; the figure itself is still worked out by the sound room.
     broken$fold <- function(node) {
       list(by_group = function(groups, feed, node, facts) {
-        assign(key, sound, envir = rooms)
+        assign(name, sound, envir = rooms$figure)
         good <- idleledger:::work_figures(list(node), groups, entries)$values[[1]]
-        assign(key, broken, envir = rooms)
+        assign(name, broken, envir = rooms$figure)
         if (length(good) < 4) good else idleledger:::pick_rows(good, c(2L, 1L, 3L, 4L))
       })
     }
@@ -102,8 +101,8 @@ test_that("a figure folded wrongly is caught, whichever it is", {
     entries <- idleledger:::entries_table(idleledger:::open_page(page))
     sound_values <- draw_up(page)$f
     if (identical(sound_values[1], sound_values[2])) next
-    assign(key, broken, envir = rooms)
-    proof <- tryCatch(as.data.frame(tie_out(page)), finally = assign(key, sound, envir = rooms))
+    assign(name, broken, envir = rooms$figure)
+    proof <- tryCatch(as.data.frame(tie_out(page)), finally = assign(name, sound, envir = rooms$figure))
     expect_identical(proof$status[proof$check == "recomputed"], "differs", label = name)
   }
 })

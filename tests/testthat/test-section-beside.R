@@ -30,12 +30,12 @@ test_that("a whole page of windows ties out, and a wrong one is found", {
   proof <- tie_out(page)
   expect_true(all_tie(proof))
   expect_match(flat(proof), "Windows: 9 figures beside 200 entries (a seeded sample)", fixed = TRUE)
-  rooms <- asNamespace("idleledger")$rooms
-  sound <- rooms[["window rank"]]
-  withr::defer(assign("window rank", sound, envir = rooms))
+  windows <- asNamespace("idleledger")$rooms$window
+  sound <- windows[["rank"]]
+  withr::defer(assign("rank", sound, envir = windows))
   broken <- sound
   broken$work <- function(node, table) sound$work(node, table) + 1L
-  assign("window rank", broken, envir = rooms)
+  assign("rank", broken, envir = windows)
   wrong <- tie_out(page)
   expect_false(all_tie(wrong))
   expect_match(flat(wrong), "200 of the cells differ, first `place`")

@@ -136,16 +136,16 @@ test_that("a page above sees lines and no subtotals, and says so; so does a ledg
 
 test_that("a wrong subtotal is found, and its line named", {
   page <- brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll), n = count()), footing = rollup(reach, lock))
-  rooms <- asNamespace("idleledger")$rooms
-  sound <- rooms[["section footing"]]
-  withr::defer(assign("section footing", sound, envir = rooms))
+  sections <- asNamespace("idleledger")$rooms$section
+  sound <- sections[["footing"]]
+  withr::defer(assign("footing", sound, envir = sections))
   broken <- sound
   broken$work <- function(drawn, checked) {
     drawn <- sound$work(drawn, checked)
     drawn$lines$columns$s[which(drawn$lines$line_kind == "subtotal")[2]] <- 12345
     drawn
   }
-  assign("section footing", broken, envir = rooms)
+  assign("footing", broken, envir = sections)
   checks <- as.data.frame(tie_out(page))
   expect_identical(checks$check[checks$status == "differs"], c("recomputed", "subtotals"))
   expect_match(checks$sentence[checks$check == "subtotals"], "1 cell does not, first `s` in line 14")

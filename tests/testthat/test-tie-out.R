@@ -78,17 +78,17 @@ test_that("a subtotal, a share, a tile and a running value that are off by a lit
   }
   expect_match(off("s", 7, 0.01), "1 of [0-9]+ differ.*`s` in line 7")
   expect_match(off("r", 4, 1), "`r` in line 4")
-  rooms <- asNamespace("idleledger")$rooms
+  sections <- asNamespace("idleledger")$rooms$section
   spoil <- function(name, row, by, env = parent.frame()) {
-    sound <- rooms[["section beside"]]
-    withr::defer(assign("section beside", sound, envir = rooms), envir = env)
+    sound <- sections[["beside"]]
+    withr::defer(assign("beside", sound, envir = sections), envir = env)
     broken <- sound
     broken$work <- function(drawn, checked) {
       drawn <- sound$work(drawn, checked)
       drawn$lines$columns[[name]][row] <- drawn$lines$columns[[name]][row] + by
       drawn
     }
-    assign("section beside", broken, envir = rooms)
+    assign("beside", broken, envir = sections)
     checks <- as.data.frame(tie_out(footed))
     paste(checks$sentence[checks$status == "differs"], collapse = " ")
   }
