@@ -31,12 +31,16 @@ answers_owed <- list(
 # An environment of rooms for each kind, by name.
 rooms <- list2env(lapply(answers_owed, function(owed) new.env(parent = emptyenv())), parent = emptyenv())
 
+owed_by_kind <- function(kind) {
+  if (kind %in% names(answers_owed)) return(answers_owed[[kind]])
+  stop(sprintf("there are no rooms of kind '%s'", kind), call. = FALSE)
+}
+
 # What a room answers may stand in files that are read later, so rooms are only noted here and settled
 # once all files are read, in zz-rooms.R, or at once when the package is there already.
 room <- function(name, kind, ...) {
   force(name)
-  owed <- setdiff(answers_owed[[kind]], ...names())
-  if (!kind %in% names(answers_owed)) stop(sprintf("there are no rooms of kind '%s'", kind), call. = FALSE)
+  owed <- setdiff(owed_by_kind(kind), ...names())
   if (length(owed) > 0) {
     stop(sprintf("the %s room '%s' does not answer: %s", kind, name, toString(owed)), call. = FALSE)
   }
@@ -62,6 +66,7 @@ forget_names <- function() registry$names <- registry$answering <- list()
 
 # A room more, or another in the place of one, while the calling function runs.
 local_room <- function(name, kind, ..., .frame = parent.frame()) {
+  owed_by_kind(kind)
   before <- room_of(kind, name)
   withr::defer({
     if (is.null(before)) rm(list = intersect(name, ls(rooms[[kind]], all.names = TRUE)), envir = rooms[[kind]])

@@ -1,0 +1,23 @@
+// What nearly every file includes, read once for a whole build; each file still includes what it uses.
+#ifndef IDLE_TESTS_PRELUDE_H
+#define IDLE_TESTS_PRELUDE_H
+#include <algorithm>
+#include <atomic>
+#include <cmath>
+#include <cstdint>
+#include <cstring>
+#include <functional>
+#include <limits>
+#include <map>
+#include <memory>
+#include <numeric>
+#include <random>
+#include <stdexcept>
+#include <string>
+#include <string_view>
+#include <thread>
+#include <vector>
+#ifdef DOCTEST_CONFIG_SUPER_FAST_ASSERTS
+#include <doctest/doctest.h>
+#endif
+#endif
