@@ -2,10 +2,10 @@
 
 # Expressions that nobody could have written are shown by their head alone.
 expr_text <- function(expr) {
-  tryCatch(
-    paste(trimws(deparse(expr, width.cutoff = 500L, backtick = TRUE)), collapse = " "),
-    error = function(e) sprintf("%s(...)", if (is.symbol(expr[[1]])) as.character(expr[[1]]) else "?")
-  )
+  lines <- tryCatch(deparse(expr, width.cutoff = 500L, backtick = TRUE), error = function(e) {
+    sprintf("%s(...)", if (is.symbol(expr[[1]])) as.character(expr[[1]]) else "?")
+  })
+  if (length(lines) == 1) lines else paste(trimws(lines), collapse = " ")
 }
 
 item_text <- function(item) {

@@ -78,9 +78,9 @@ middles_by <- function(x, group) {
   there <- which(!is.na(x) & !is.na(group))
   there <- there[order(group[there], x[there])]
   n <- tabulate(match(group[there], groups), length(groups))
-  before <- cumsum(n) - n
+  before <- ifelse(n == 0, NA, cumsum(n) - n)
   x <- x[there]
-  list(group = groups, n = n, middle = ifelse(n == 0, NA, (x[before + (n + 1) %/% 2] + x[before + n %/% 2 + 1]) / 2))
+  list(group = groups, n = n, middle = (x[before + (n + 1) %/% 2] + x[before + n %/% 2 + 1]) / 2)
 }
 
 # A group of entries whose middle value is a round number of times that of each other group, which are alike.

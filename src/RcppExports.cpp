@@ -10,57 +10,6 @@ Rcpp::Rostream<true>&  Rcpp::Rcout = Rcpp::Rcpp_cout_get();
 Rcpp::Rostream<false>& Rcpp::Rcerr = Rcpp::Rcpp_cerr_get();
 #endif
 
-// core_quantiles
-Rcpp::NumericVector core_quantiles(SEXP groups, SEXP values, SEXP condition, double p);
-RcppExport SEXP _idleledger_core_quantiles(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP pSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
-    Rcpp::traits::input_parameter< double >::type p(pSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_quantiles(groups, values, condition, p));
-    return rcpp_result_gen;
-END_RCPP
-}
-// core_count_distinct
-Rcpp::NumericVector core_count_distinct(SEXP groups, SEXP values, SEXP condition);
-RcppExport SEXP _idleledger_core_count_distinct(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_count_distinct(groups, values, condition));
-    return rcpp_result_gen;
-END_RCPP
-}
-// core_modes
-Rcpp::List core_modes(SEXP groups, SEXP values, SEXP condition);
-RcppExport SEXP _idleledger_core_modes(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_modes(groups, values, condition));
-    return rcpp_result_gen;
-END_RCPP
-}
-// core_nth_rows
-Rcpp::NumericVector core_nth_rows(SEXP groups, SEXP values, SEXP condition, SEXP along, double n);
-RcppExport SEXP _idleledger_core_nth_rows(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP alongSEXP, SEXP nSEXP) {
-BEGIN_RCPP
-    Rcpp::RObject rcpp_result_gen;
-    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
-    Rcpp::traits::input_parameter< SEXP >::type along(alongSEXP);
-    Rcpp::traits::input_parameter< double >::type n(nSEXP);
-    rcpp_result_gen = Rcpp::wrap(core_nth_rows(groups, values, condition, along, n));
-    return rcpp_result_gen;
-END_RCPP
-}
 // core_read_columns
 double core_read_columns(Rcpp::List columns);
 RcppExport SEXP _idleledger_core_read_columns(SEXP columnsSEXP) {
@@ -778,6 +727,57 @@ BEGIN_RCPP
     return rcpp_result_gen;
 END_RCPP
 }
+// core_quantiles
+Rcpp::NumericVector core_quantiles(SEXP groups, SEXP values, SEXP condition, double p);
+RcppExport SEXP _idleledger_core_quantiles(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP pSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
+    Rcpp::traits::input_parameter< double >::type p(pSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_quantiles(groups, values, condition, p));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_count_distinct
+Rcpp::NumericVector core_count_distinct(SEXP groups, SEXP values, SEXP condition);
+RcppExport SEXP _idleledger_core_count_distinct(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_count_distinct(groups, values, condition));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_modes
+Rcpp::List core_modes(SEXP groups, SEXP values, SEXP condition);
+RcppExport SEXP _idleledger_core_modes(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_modes(groups, values, condition));
+    return rcpp_result_gen;
+END_RCPP
+}
+// core_nth_rows
+Rcpp::NumericVector core_nth_rows(SEXP groups, SEXP values, SEXP condition, SEXP along, double n);
+RcppExport SEXP _idleledger_core_nth_rows(SEXP groupsSEXP, SEXP valuesSEXP, SEXP conditionSEXP, SEXP alongSEXP, SEXP nSEXP) {
+BEGIN_RCPP
+    Rcpp::RObject rcpp_result_gen;
+    Rcpp::traits::input_parameter< SEXP >::type groups(groupsSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type values(valuesSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type condition(conditionSEXP);
+    Rcpp::traits::input_parameter< SEXP >::type along(alongSEXP);
+    Rcpp::traits::input_parameter< double >::type n(nSEXP);
+    rcpp_result_gen = Rcpp::wrap(core_nth_rows(groups, values, condition, along, n));
+    return rcpp_result_gen;
+END_RCPP
+}
 // core_arrange
 SEXP core_arrange(SEXP groups, Rcpp::List keys, Rcpp::LogicalVector descending);
 RcppExport SEXP _idleledger_core_arrange(SEXP groupsSEXP, SEXP keysSEXP, SEXP descendingSEXP) {
@@ -917,10 +917,6 @@ END_RCPP
 }
 
 static const R_CallMethodDef CallEntries[] = {
-    {"_idleledger_core_quantiles", (DL_FUNC) &_idleledger_core_quantiles, 4},
-    {"_idleledger_core_count_distinct", (DL_FUNC) &_idleledger_core_count_distinct, 3},
-    {"_idleledger_core_modes", (DL_FUNC) &_idleledger_core_modes, 3},
-    {"_idleledger_core_nth_rows", (DL_FUNC) &_idleledger_core_nth_rows, 5},
     {"_idleledger_core_read_columns", (DL_FUNC) &_idleledger_core_read_columns, 1},
     {"_idleledger_core_plain_sum", (DL_FUNC) &_idleledger_core_plain_sum, 1},
     {"_idleledger_core_release_memory", (DL_FUNC) &_idleledger_core_release_memory, 0},
@@ -987,6 +983,10 @@ static const R_CallMethodDef CallEntries[] = {
     {"_idleledger_core_number_texts", (DL_FUNC) &_idleledger_core_number_texts, 1},
     {"_idleledger_core_join_texts", (DL_FUNC) &_idleledger_core_join_texts, 5},
     {"_idleledger_core_rank_texts", (DL_FUNC) &_idleledger_core_rank_texts, 1},
+    {"_idleledger_core_quantiles", (DL_FUNC) &_idleledger_core_quantiles, 4},
+    {"_idleledger_core_count_distinct", (DL_FUNC) &_idleledger_core_count_distinct, 3},
+    {"_idleledger_core_modes", (DL_FUNC) &_idleledger_core_modes, 3},
+    {"_idleledger_core_nth_rows", (DL_FUNC) &_idleledger_core_nth_rows, 5},
     {"_idleledger_core_arrange", (DL_FUNC) &_idleledger_core_arrange, 3},
     {"_idleledger_core_tied_rows", (DL_FUNC) &_idleledger_core_tied_rows, 1},
     {"_idleledger_core_sorted_already", (DL_FUNC) &_idleledger_core_sorted_already, 1},

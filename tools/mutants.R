@@ -1,0 +1,145 @@
+# Random mistakes in the functions and the rooms' answers of the package, one at a time: the tests that reach a function
+# should notice. Run it in a clone of the project, since tests that fail leave files behind.
+#   Rscript tools/mutants.R reach FILE        notes what each test file reaches, and how long it takes
+#   Rscript tools/mutants.R FILE 100 [SEED]   makes so many mistakes and tells which ones nobody noticed
+ns <- asNamespace("idleledger")
+
+# Everything that can be changed: each with its code, and a way to put another in its place, in each room that holds it.
+targets <- function() {
+  names <- Filter(function(name) is.function(ns[[name]]) && !grepl("^core_|^[.]", name), ls(ns))
+  named <- lapply(stats::setNames(nm = names), function(name) ns[[name]])
+  answers <- list()
+  for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
+    room <- ns$rooms[[kind]][[name]]
+    for (answer in names(room)[vapply(room, is.function, TRUE)]) {
+      own <- !any(vapply(named, identical, TRUE, room[[answer]]))
+      if (own) answers[[sprintf("%s %s$%s", kind, name, answer)]] <- room[[answer]]
+    }
+  }
+  c(named, answers)
+}
+
+put_in_place <- function(key, before, after) {
+  if (!grepl("[$]", key)) utils::assignInNamespace(key, after, "idleledger")
+  for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
+    room <- ns$rooms[[kind]][[name]]
+    same <- vapply(room, identical, TRUE, before)
+    if (any(same)) {
+      room[same] <- list(after)
+      assign(name, room, envir = ns$rooms[[kind]])
+    }
+  }
+}
+
+run_tests <- function(path) {
+  found <- as.data.frame(testthat::test_file(path,
+    package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "silent"
+  ))
+  any(found$failed > 0 | found$error)
+}
+
+# What is reached -------------------------------------------------------------------------------------------------
+
+reached_by <- function(path, all) {
+  seen <- new.env()
+  for (key in names(all)) {
+    watched <- all[[key]]
+    body(watched) <- call("{", as.call(list(function(key) assign(key, TRUE, envir = seen), key)), body(watched))
+    put_in_place(key, all[[key]], watched)
+  }
+  began <- proc.time()[["elapsed"]]
+  run_tests(path)
+  list(path = path, keys = ls(seen), seconds = proc.time()[["elapsed"]] - began)
+}
+
+note_reach <- function(file) {
+  all <- targets()
+  paths <- list.files("tests/testthat", "^test-.*[.]R$", full.names = TRUE)
+  paths <- paths[order(-file.size(paths))]
+  saveRDS(parallel::mclapply(paths, reached_by, all = all, mc.cores = 2, mc.preschedule = FALSE), file)
+}
+
+# Mistakes --------------------------------------------------------------------------------------------------------
+
+others <- c("<" = "<=", "<=" = "<", ">" = ">=", ">=" = ">", "==" = "!=", "!=" = "==", "&&" = "||", "||" = "&&",
+  "&" = "|", "|" = "&", "+" = "-", "-" = "+", "*" = "/", "any" = "all", "all" = "any", "min" = "max", "max" = "min",
+  "union" = "intersect", "head" = "tail", "pmax" = "pmin", "pmin" = "pmax", "which.max" = "which.min")
+
+# The mistakes that can be made at one place of an expression, each as the expression in its place.
+mistakes_at <- function(expr) {
+  if (is.logical(expr) && length(expr) == 1 && !is.na(expr)) return(list(!expr))
+  if (is.numeric(expr) && length(expr) == 1) return(list(expr + 1))
+  if (!is.call(expr) || !is.symbol(expr[[1]])) return(list())
+  head <- as.character(expr[[1]])
+  renamed <- expr
+  if (head %in% names(others)) renamed[[1]] <- as.name(others[[head]])
+  turned <- expr
+  if (head == "if") turned[[2]] <- call("!", expr[[2]])
+  c(
+    if (head %in% names(others) && length(expr) == 3) list(renamed), if (head == "!") list(expr[[2]]),
+    if (head == "if") list(turned),
+    if (head == "{" && length(expr) > 2) lapply(seq(2, length(expr) - 1), function(k) expr[-k])
+  )
+}
+
+# All mistakes in an expression, each with the path to its place.
+mistakes_in <- function(expr, path = integer()) {
+  here <- lapply(mistakes_at(expr), function(one) list(path = path, put = one, was = expr))
+  if (!is.call(expr) || identical(expr[[1]], as.name("quote"))) return(here)
+  inside <- lapply(seq_along(expr), function(k) {
+    part <- expr[[k]]
+    if (!missing(part) && (is.call(part) || k > 1 && is.atomic(part))) mistakes_in(part, c(path, k))
+  })
+  c(here, unlist(inside, recursive = FALSE))
+}
+
+with_mistake <- function(fn, mistake) {
+  body <- body(fn)
+  if (length(mistake$path)) body[[mistake$path]] <- mistake$put else body <- mistake$put
+  body(fn) <- body
+  fn
+}
+
+short <- function(expr) substr(paste(trimws(deparse(expr)), collapse = " "), 1, 90)
+
+# The first test file that notices; NULL if none does.
+noticed_by <- function(key, before, after, files) {
+  put_in_place(key, before, after)
+  for (path in files) if (isTRUE(tryCatch(run_tests(path), error = function(e) TRUE))) return(path)
+}
+
+# A run that takes far longer than usual has noticed, too.
+try_mistake <- function(one, reach) {
+  within <- Filter(function(each) one$key %in% each$keys, reach)
+  within <- within[order(vapply(within, `[[`, 1, "seconds"))]
+  job <- parallel::mcparallel(list(by = noticed_by(one$key, one$fn, with_mistake(one$fn, one$mistake),
+    vapply(within, `[[`, "", "path"))))
+  limit <- 60 + 4 * sum(vapply(within, `[[`, 1, "seconds"))
+  result <- parallel::mccollect(job, wait = FALSE, timeout = limit)[[1]]
+  if (is.null(result)) tools::pskill(job$pid, tools::SIGKILL)
+  survived <- is.list(result) && is.null(result$by)
+  cat(sprintf("%-8s %-36s %s -> %s\n", if (survived) "SURVIVED" else "noticed", one$key, short(one$mistake$was),
+    short(one$mistake$put)))
+  survived
+}
+
+make_mistakes <- function(file, n, seed) {
+  set.seed(seed)
+  reach <- Filter(is.list, readRDS(file))
+  all <- targets()
+  reached <- unique(unlist(lapply(reach, `[[`, "keys")))
+  possible <- unlist(unname(Map(function(fn, key) {
+    lapply(mistakes_in(body(fn)), function(mistake) list(key = key, fn = fn, mistake = mistake))
+  }, all, names(all))), recursive = FALSE)
+  able <- Filter(function(one) one$key %in% reached, possible)
+  cat(sprintf("%d functions, %d reached; %d mistakes, %d of them reached\n", length(all), length(reached),
+    length(possible), length(able)))
+  survived <- unlist(parallel::mclapply(sample(able, n), try_mistake, reach = reach, mc.cores = 2,
+    mc.preschedule = FALSE))
+  cat(sprintf("%d of %d noticed\n", sum(!survived), length(survived)))
+}
+
+asked <- commandArgs(TRUE)
+if (asked[1] == "reach") note_reach(asked[2]) else {
+  make_mistakes(asked[1], as.integer(asked[2]), if (length(asked) > 2) as.integer(asked[3]) else 1)
+}
