@@ -4,14 +4,16 @@
 #   Rscript tools/mutants.R FILE 100 [SEED]   makes so many mistakes and tells which ones nobody noticed
 ns <- asNamespace("idleledger")
 
-# Everything that can be changed: each with its code, and a way to put another in its place, in each room that holds it.
+is_ours <- function(x) typeof(x) == "closure" && identical(topenv(environment(x)), ns)
+
+# Everything that can be changed, functions by name and answers of rooms by room.
 targets <- function() {
-  names <- Filter(function(name) is.function(ns[[name]]) && !grepl("^core_|^[.]", name), ls(ns))
+  names <- Filter(function(name) is_ours(ns[[name]]) && !grepl("^core_|^[.]", name), ls(ns))
   named <- lapply(stats::setNames(nm = names), function(name) ns[[name]])
   answers <- list()
   for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
     room <- ns$rooms[[kind]][[name]]
-    for (answer in names(room)[vapply(room, is.function, TRUE)]) {
+    for (answer in names(room)[vapply(room, is_ours, TRUE)]) {
       own <- !any(vapply(named, identical, TRUE, room[[answer]]))
       if (own) answers[[sprintf("%s %s$%s", kind, name, answer)]] <- room[[answer]]
     }
@@ -20,7 +22,7 @@ targets <- function() {
 }
 
 put_in_place <- function(key, before, after) {
-  if (!grepl("[$]", key)) utils::assignInNamespace(key, after, "idleledger")
+  if (!grepl("[$]", key)) put_in_namespace(key, after)
   for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
     room <- ns$rooms[[kind]][[name]]
     same <- vapply(room, identical, TRUE, before)
@@ -28,6 +30,16 @@ put_in_place <- function(key, before, after) {
       room[same] <- list(after)
       assign(name, room, envir = ns$rooms[[kind]])
     }
+  }
+}
+
+# In the package, and where R keeps methods.
+put_in_namespace <- function(name, fn) {
+  unlockBinding(name, ns)
+  assign(name, fn, envir = ns)
+  for (home in c("base", "stats", "utils", "knitr", "ggplot2")) {
+    methods <- asNamespace(home)[[".__S3MethodsTable__."]]
+    if (!is.null(methods[[name]])) assign(name, fn, envir = methods)
   }
 }
 

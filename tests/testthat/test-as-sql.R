@@ -36,7 +36,7 @@ expect_same_at <- function(connection, n, seed, tables, least_said) {
 
 test_that("random pages are the same here and on PostgreSQL", {
   connection <- local_connection()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "250"))
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(360)))
   expect_same_at(connection, n, 1, function(size) {
     tables <- tables_for_pages(size, TRUE)
     put_tables(connection, tables, typed = TRUE)
@@ -52,13 +52,13 @@ tables_in_hand <- function(connection, size, ...) {
 
 test_that("random pages are the same here and on SQLite", {
   connection <- lite()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", "250"))
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(360)))
   expect_same_at(connection, n, 2, function(size) tables_in_hand(connection, size, days_as_texts = TRUE), 0.5)
 })
 
 test_that("random pages are the same here and on MariaDB", {
   connection <- local_mariadb()
-  expect_same_at(connection, 80, 3, function(size) tables_in_hand(connection, size), 0.6)
+  expect_same_at(connection, rounds(150), 3, function(size) tables_in_hand(connection, size), 0.6)
 })
 
 test_that("a page of the demo is worked at its source, with its crosstab, subtotals and formats", {
