@@ -24,13 +24,15 @@ repair_text <- function(repair) {
 }
 
 each_rule <- function(answer, ...) {
-  do.call(c, lapply(rooms_answering("rule", answer), function(name) {
-    take_breath()
-    found <- tryCatch(room_of("rule", name)[[answer]](...), error = function(e) {
-      list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))
-    })
-    lapply(found[lengths(found) > 0], function(one) c(one, list(rule = name)))
-  }))
+  unlist(lapply(rooms_answering("rule", answer), found_by_rule, answer, ...), recursive = FALSE)
+}
+
+found_by_rule <- function(name, answer, ...) {
+  take_breath()
+  found <- tryCatch(room_of("rule", name)[[answer]](...), error = function(e) {
+    list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))
+  })
+  lapply(found[lengths(found) > 0], function(one) c(one, list(rule = name)))
 }
 
 findings_of_ledger <- function(seen) c(each_rule("of_values", seen), each_rule("of_ledger", seen))

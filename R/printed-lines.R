@@ -12,7 +12,7 @@ printed_texts <- function(drawn, name, rows) {
 
 # The number that stands in a printed text, without its currency or percent sign.
 printed_numbers <- function(texts) {
-  suppressWarnings(as.numeric(gsub("[^0-9.-]", "", texts)))
+  suppressWarnings(as.numeric(gsub("[^0-9.-]", "", texts, perl = TRUE)))
 }
 
 printed_decimals <- function(texts) {

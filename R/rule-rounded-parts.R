@@ -16,20 +16,20 @@ room("rounded_parts", "rule", place = 53, of_ledger = NULL, of_values = NULL,
 rounded_apart <- function(drawn, name, own) {
   lines <- drawn$lines
   if (!is_number_column(lines$columns[[name]])) return(NULL)
-  texts <- printed_texts(drawn, name, own)
-  parts <- printed_numbers(texts)
+  texts <- printed_texts(drawn, name, seq_len(lines$n))
+  printed <- printed_numbers(texts)
   off <- integer()
   said <- NULL
   for (k in seq_along(lines$levels)) {
     at <- which(lines$level == k + 1)
-    whole <- printed_numbers(printed_texts(drawn, name, at))
-    sums <- as.vector(tapply(parts, factor(lines$levels[[k]]$of_line, seq_along(at)), sum, na.rm = TRUE))
+    whole <- printed[at]
+    sums <- as.vector(tapply(printed[own], factor(lines$levels[[k]]$of_line, seq_along(at)), sum, na.rm = TRUE))
     apart <- which(abs(sums - whole) > 1e-6 * pmax(1, abs(whole)) + 1e-9)
     if (length(apart) && is.null(said)) said <- list(line = at[apart[1]], sum = sums[apart[1]], whole = whole[apart[1]])
     off <- c(off, at[apart])
   }
   if (length(off) == 0) return(NULL)
-  decimals <- printed_decimals(texts)
+  decimals <- printed_decimals(texts[own])
   a_finding(sprintf(
     "Rounded: as printed, the lines of `%s` add up to %s and the total says %s, in %s%s; each is rounded by itself.",
     name, number_text(said$sum, decimals), number_text(said$whole, decimals), line_words(drawn, said$line),
