@@ -6,30 +6,29 @@ ns <- asNamespace("idleledger")
 
 is_ours <- function(x) typeof(x) == "closure" && identical(topenv(environment(x)), ns)
 
-# Everything that can be changed, functions by name and answers of rooms by room.
+# Everything that can be changed: functions by name, answers of rooms by room, and which rooms hold which of them.
 targets <- function() {
   names <- Filter(function(name) is_ours(ns[[name]]) && !grepl("^core_|^[.]", name), ls(ns))
-  named <- lapply(stats::setNames(nm = names), function(name) ns[[name]])
-  answers <- list()
+  code <- lapply(stats::setNames(nm = names), function(name) ns[[name]])
+  held <- list()
   for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
     room <- ns$rooms[[kind]][[name]]
     for (answer in names(room)[vapply(room, is_ours, TRUE)]) {
-      own <- !any(vapply(named, identical, TRUE, room[[answer]]))
-      if (own) answers[[sprintf("%s %s$%s", kind, name, answer)]] <- room[[answer]]
+      key <- names[vapply(code[names], identical, TRUE, room[[answer]])][1]
+      if (is.na(key)) key <- sprintf("%s %s$%s", kind, name, answer)
+      code[[key]] <- room[[answer]]
+      held <- c(held, list(list(key = key, kind = kind, name = name, answer = answer)))
     }
   }
-  c(named, answers)
+  list(code = code, held = split(held, vapply(held, `[[`, "", "key")))
 }
 
-put_in_place <- function(key, before, after) {
-  if (!grepl("[$]", key)) put_in_namespace(key, after)
-  for (kind in ls(ns$rooms)) for (name in ls(ns$rooms[[kind]])) {
-    room <- ns$rooms[[kind]][[name]]
-    same <- vapply(room, identical, TRUE, before)
-    if (any(same)) {
-      room[same] <- list(after)
-      assign(name, room, envir = ns$rooms[[kind]])
-    }
+put_in_place <- function(key, fn, held) {
+  if (!grepl("[$]", key)) put_in_namespace(key, fn)
+  for (at in held[[key]]) {
+    room <- ns$rooms[[at$kind]][[at$name]]
+    room[[at$answer]] <- fn
+    assign(at$name, room, envir = ns$rooms[[at$kind]])
   }
 }
 
@@ -54,10 +53,10 @@ run_tests <- function(path) {
 
 reached_by <- function(path, all) {
   seen <- new.env()
-  for (key in names(all)) {
-    watched <- all[[key]]
+  for (key in names(all$code)) {
+    watched <- all$code[[key]]
     body(watched) <- call("{", as.call(list(function(key) assign(key, TRUE, envir = seen), key)), body(watched))
-    put_in_place(key, all[[key]], watched)
+    put_in_place(key, watched, all$held)
   }
   began <- proc.time()[["elapsed"]]
   run_tests(path)
@@ -115,17 +114,16 @@ with_mistake <- function(fn, mistake) {
 short <- function(expr) substr(paste(trimws(deparse(expr)), collapse = " "), 1, 90)
 
 # The first test file that notices; NULL if none does.
-noticed_by <- function(key, before, after, files) {
-  put_in_place(key, before, after)
+noticed_by <- function(one, held, files) {
+  put_in_place(one$key, with_mistake(one$fn, one$mistake), held)
   for (path in files) if (isTRUE(tryCatch(run_tests(path), error = function(e) TRUE))) return(path)
 }
 
 # A run that takes far longer than usual has noticed, too.
-try_mistake <- function(one, reach) {
+try_mistake <- function(one, reach, held) {
   within <- Filter(function(each) one$key %in% each$keys, reach)
   within <- within[order(vapply(within, `[[`, 1, "seconds"))]
-  job <- parallel::mcparallel(list(by = noticed_by(one$key, one$fn, with_mistake(one$fn, one$mistake),
-    vapply(within, `[[`, "", "path"))))
+  job <- parallel::mcparallel(list(by = noticed_by(one, held, vapply(within, `[[`, "", "path"))))
   limit <- 60 + 4 * sum(vapply(within, `[[`, 1, "seconds"))
   result <- parallel::mccollect(job, wait = FALSE, timeout = limit)[[1]]
   if (is.null(result)) tools::pskill(job$pid, tools::SIGKILL)
@@ -142,16 +140,18 @@ make_mistakes <- function(file, n, seed) {
   reached <- unique(unlist(lapply(reach, `[[`, "keys")))
   possible <- unlist(unname(Map(function(fn, key) {
     lapply(mistakes_in(body(fn)), function(mistake) list(key = key, fn = fn, mistake = mistake))
-  }, all, names(all))), recursive = FALSE)
+  }, all$code, names(all$code))), recursive = FALSE)
   able <- Filter(function(one) one$key %in% reached, possible)
-  cat(sprintf("%d functions, %d reached; %d mistakes, %d of them reached\n", length(all), length(reached),
+  cat(sprintf("%d functions, %d reached; %d mistakes, %d of them reached\n", length(all$code), length(reached),
     length(possible), length(able)))
-  survived <- unlist(parallel::mclapply(sample(able, n), try_mistake, reach = reach, mc.cores = 2,
-    mc.preschedule = FALSE))
+  survived <- unlist(parallel::mclapply(sample(able, n), try_mistake, reach = reach, held = all$held,
+    mc.cores = 2, mc.preschedule = FALSE))
   cat(sprintf("%d of %d noticed\n", sum(!survived), length(survived)))
 }
 
 asked <- commandArgs(TRUE)
-if (asked[1] == "reach") note_reach(asked[2]) else {
+if (asked[1] == "reach") {
+  note_reach(asked[2])
+} else {
   make_mistakes(asked[1], as.integer(asked[2]), if (length(asked) > 2) as.integer(asked[3]) else 1)
 }

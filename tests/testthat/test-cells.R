@@ -16,3 +16,16 @@ test_that("thousands, large numbers, no numbers and 64-bit whole numbers", {
   expect_identical(idleledger:::number_text(bit64::as.integer64("-9007199254740993"), 0), "-9,007,199,254,740,993")
   expect_identical(idleledger:::key_texts(c(2025, 1999, NA)), c("2025", "1999", "(missing)"))
 })
+
+test_that("numbers of any size are written as C writes them, with a mark at thousands", {
+  x <- withr::with_seed(1, c(0, 999, 999.4, 999.995, 1000, -999.5, -0.004, NA, runif(2000, -1, 1) * 10^runif(2000, -3,
+    14.9)))
+  for (decimals in 0:6) {
+    expected <- trimws(formatC(x, format = "f", digits = decimals, big.mark = ","))
+    expected[!is.na(x) & abs(x) < 0.5 * 10^-decimals] <- formatC(0, format = "f", digits = decimals)
+    expect_identical(idleledger:::number_text(x, decimals), expected, info = decimals)
+  }
+  for (n in c(0, 1, 999, 1000, 12345678, 0.5)) {
+    expect_identical(idleledger:::big_mark(n), format(n, big.mark = ",", scientific = FALSE, trim = TRUE))
+  }
+})

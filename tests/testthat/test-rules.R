@@ -148,3 +148,15 @@ test_that("the heaviest findings are printed first, seven of them, the rest coun
   expect_type(checks$columns, "list")
   expect_true("slip" %in% unlist(checks$columns[checks$rule %in% "not_to_add"]))
 })
+
+test_that("the middle of each group is its median", {
+  for (seed in 1:60) withr::with_seed(seed, {
+    n <- sample(0:40, 1)
+    x <- ifelse(runif(n) < 0.2, NA, round(rnorm(n), 1))
+    group <- sample(c(1:5, NA), n, TRUE)
+    found <- idleledger:::middles_by(x, group)
+    expected <- as.vector(tapply(x, group, stats::median, na.rm = TRUE))
+    expect_equal(found$middle, if (length(expected)) expected else numeric(), info = seed)
+    expect_equal(found$n, as.vector(tapply(!is.na(x), group, sum)), ignore_attr = TRUE, info = seed)
+  })
+})
