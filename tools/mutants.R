@@ -42,7 +42,10 @@ put_in_namespace <- function(name, fn) {
   }
 }
 
-run_tests <- function(path) {
+# What takes longer than a number of seconds stops with an error.
+run_tests <- function(path, seconds = Inf) {
+  setTimeLimit(elapsed = seconds)
+  on.exit(setTimeLimit())
   found <- as.data.frame(testthat::test_file(path,
     package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "silent"
   ))
@@ -113,20 +116,18 @@ with_mistake <- function(fn, mistake) {
 
 short <- function(expr) substr(paste(trimws(deparse(expr)), collapse = " "), 1, 90)
 
-# The first test file that notices; NULL if none does.
-noticed_by <- function(one, held, files) {
+# The first test file that notices, or takes far longer than usual; NULL if none does.
+noticed_by <- function(one, held, within) {
   put_in_place(one$key, with_mistake(one$fn, one$mistake), held)
-  for (path in files) if (isTRUE(tryCatch(run_tests(path), error = function(e) TRUE))) return(path)
+  for (each in within) {
+    if (isTRUE(tryCatch(run_tests(each$path, 20 + 4 * each$seconds), error = function(e) TRUE))) return(each$path)
+  }
 }
 
-# A run that takes far longer than usual has noticed, too.
 try_mistake <- function(one, reach, held) {
   within <- Filter(function(each) one$key %in% each$keys, reach)
   within <- within[order(vapply(within, `[[`, 1, "seconds"))]
-  job <- parallel::mcparallel(list(by = noticed_by(one, held, vapply(within, `[[`, "", "path"))))
-  limit <- 60 + 4 * sum(vapply(within, `[[`, 1, "seconds"))
-  result <- parallel::mccollect(job, wait = FALSE, timeout = limit)[[1]]
-  if (is.null(result)) tools::pskill(job$pid, tools::SIGKILL)
+  result <- parallel::mccollect(parallel::mcparallel(list(by = noticed_by(one, held, within))))[[1]]
   survived <- is.list(result) && is.null(result$by)
   cat(sprintf("%-8s %-36s %s -> %s\n", if (survived) "SURVIVED" else "noticed", one$key, short(one$mistake$was),
     short(one$mistake$put)))
