@@ -67,7 +67,7 @@ work_row <- function(node, args, table) {
 # A whole column: one value is repeated for each row, any other length is an error.
 evaluate_column <- function(node, table) {
   value <- evaluate(node, table)
-  if (length_of(value) == table$n && (table$n != 1 || !is.character(value))) return(settled(value))
+  if (length_of(value) == table$n && (table$n != 1 || !is.character(value))) return(as_settled(value))
   if (length_of(value) == 1) return(repeated(value, table$n))
   stop_idle(
     "bad_length",

@@ -101,8 +101,6 @@ in_unicode <- function(fn) {
 
 as_text_or_null <- function(x) if (is_text_vector(x) || is.factor(x)) as_text_vector(x)
 
-settled <- function(value) if (is.character(value)) encode_text(value) else value
-
 repeated <- function(value, n) {
   if (is_text_vector(value)) return(pick_rows(value, rep(1L, n)))
   if (is.character(value)) {

@@ -258,3 +258,14 @@ test_that("knitr prints pages, tie-outs, proofs and differences as tables", {
     expect_match(text, "Upper|ties|Lower")
   }
 })
+
+test_that("what a figure opens is called an entry, down to the ledger", {
+  kinds_carried <- function(page) {
+    text <- paste(readLines(report_of(page), warn = FALSE), collapse = "\n")
+    unique(regmatches(text, gregexpr('"what":"[^"]*"', text))[[1]])
+  }
+  tolls <- demo_table("tolls")
+  daily <- brief(tolls, lines = c(lock, passed_on), figures = c(s = sum(toll)))
+  expect_identical(kinds_carried(brief(tolls, lines = reach, figures = c(s = sum(toll)))), '"what":"entry"')
+  expect_identical(kinds_carried(brief(daily, lines = lock, figures = c(m = mean(s)))), '"what":"entry"')
+})
