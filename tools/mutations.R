@@ -101,6 +101,8 @@ r_mutations <- list(
   list("last_bits_differ", "values[[1]] != value", "TRUE", "kinds-of-mistakes"),
   list("usual_steps", "step > usual", "step > 9 * usual", "kinds-of-mistakes"),
   list("rounded_apart", "1e-06", "1e6", "kinds-of-mistakes"),
+  list("carry_entries", "!is.null(entries$of_other)", "is.null(entries$of_other)", "entries-behind"),
+  list("axis_texts", "&&", "||", "chart"),
   list("base_left_out", "0.05", "0", "rules"),
   list("arithmetic_broken", "0.02", "0", "kinds-of-mistakes")
 )

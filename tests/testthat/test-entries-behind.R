@@ -95,3 +95,18 @@ test_that("entries are found through pages that leave out, sort and hide lines, 
   lines <- as.data.frame(draw_up(low))
   expect_equal(below$s, lines$s[lines$line_kind == "line"][below$entry])
 })
+
+test_that("entries of a table stacked on a page are none of its ledger's, whatever is prepared after it", {
+  entries <- data.frame(lock = c("Ash", "Ash", "Birch"), toll = c(1, 2, 4))
+  below <- brief(entries, lines = lock, figures = c(s = sum(toll)))
+  more <- data.frame(lock = c("Cedar", "cedar "), s = c(7, 9))
+  pages <- list(
+    brief(below, prepare = stack_on(more), lines = lock, figures = c(t = sum(s))),
+    brief(below, prepare = c(stack_on(more), mend_keys(lock)), lines = lock, figures = c(t = sum(s)))
+  )
+  for (page in pages) {
+    expect_equal(entries_behind(page, lock == "Ash")$toll, c(1, 2))
+    expect_equal(entries_behind(page, lock == "Birch")$toll, 4)
+    expect_identical(nrow(entries_behind(page, lock == "Cedar")), 0L)
+  }
+})
