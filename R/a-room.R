@@ -107,7 +107,7 @@ rooms_answering <- function(kind, answer) {
 }
 
 # NULL where there is none.
-room_of <- function(kind, name) if (nzchar(name)) rooms[[kind]][[name]]
+room_of <- function(kind, name) if (length(name) && nzchar(name)) rooms[[kind]][[name]]
 
 has_room <- function(kind, name) !is.null(room_of(kind, name))
 

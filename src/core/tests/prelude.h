@@ -17,7 +17,6 @@
 #include <string_view>
 #include <thread>
 #include <vector>
-#ifdef DOCTEST_CONFIG_SUPER_FAST_ASSERTS
+
 #include <doctest/doctest.h>
-#endif
 #endif
