@@ -152,9 +152,7 @@ open_file <- function(files, options) {
 standard_input <- function() {
   con <- file("stdin", "rb")
   on.exit(close(con))
-  bytes <- list()
-  while (length(more <- readBin(con, "raw", 2^22))) bytes <- c(bytes, list(more))
-  unlist(bytes)
+  bytes_left(con)
 }
 
 is_brief_file <- function(path) grepl("[.]ya?ml$", path)

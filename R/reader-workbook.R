@@ -158,9 +158,7 @@ sheet_xml <- function(path, number) {
   part <- function(file) {
     con <- unz(path, file, "rb")
     on.exit(close(con))
-    bytes <- raw()
-    while (length(more <- readBin(con, "raw", 2^22))) bytes <- c(bytes, more)
-    rawToChar(bytes)
+    rawToChar(bytes_left(con))
   }
   tryCatch({
     sheets <- regmatches(book <- part("xl/workbook.xml"), gregexpr("<sheet [^>]*>", book))[[1]]

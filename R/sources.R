@@ -126,12 +126,17 @@ reader_for <- function(path) {
 
 known_endings <- function() unlist(lapply(rooms_of("reader"), function(name) room_of("reader", name)$shown))
 
+# All that a connection still gives, however far its bytes unpack.
+bytes_left <- function(con) {
+  pieces <- list(raw())
+  while (length(piece <- readBin(con, "raw", 2^18))) pieces[[length(pieces) + 1]] <- piece
+  unlist(pieces)
+}
+
 text_of_file <- function(path, name) {
   con <- gzfile(path, "rb")
   on.exit(close(con))
-  size <- if (grepl("[.]gz$", path)) 2^26 else file.size(path)
-  bytes <- readable(name, readBin(con, "raw", size))
-  while (length(more <- readBin(con, "raw", 2^26))) bytes <- c(bytes, more)
+  bytes <- readable(name, bytes_left(con))
   if (length(bytes) >= 3 && all(bytes[1:3] == as.raw(c(0xef, 0xbb, 0xbf)))) bytes <- bytes[-(1:3)]
   if (any(bytes == 0)) stop_idle("bad_file", sprintf("%s is a binary file, not text.", name))
   text <- rawToChar(bytes)

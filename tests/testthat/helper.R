@@ -4,6 +4,29 @@
 # How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a third of that.
 rounds <- function(n) if (nzchar(Sys.getenv("IDLE_THOROUGH"))) n else ceiling(n / 3)
 
+# What is as expected at once needs no search for differences, which takes some milliseconds each time.
+unless_at_once <- function(same, full) if (same) testthat::succeed() else full
+
+expect_identical <- function(object, expected, ..., label = deparse1(substitute(object))) {
+  unless_at_once(identical(object, expected), testthat::expect_identical(object, expected, ..., label = label))
+}
+
+expect_equal <- function(object, expected, ..., label = deparse1(substitute(object))) {
+  unless_at_once(identical(object, expected), testthat::expect_equal(object, expected, ..., label = label))
+}
+
+expect_true <- function(object, ..., label = deparse1(substitute(object))) {
+  unless_at_once(isTRUE(object), testthat::expect_true(object, ..., label = label))
+}
+
+expect_false <- function(object, ..., label = deparse1(substitute(object))) {
+  unless_at_once(isFALSE(object), testthat::expect_false(object, ..., label = label))
+}
+
+expect_null <- function(object, ..., label = deparse1(substitute(object))) {
+  unless_at_once(is.null(object), testthat::expect_null(object, ..., label = label))
+}
+
 random_table <- function(n, seed) {
   withr::with_seed(seed, {
     gaps <- function(x) {
