@@ -1,11 +1,15 @@
 #pragma once
 #include <cstdint>
+#include <cstdlib>
 #include <random>
 #include <vector>
 
 #include "base/parallel.h"
 #include "column/column.h"
 #include "group/grouping.h"
+
+// How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a third of that.
+inline std::size_t rounds(std::size_t n) { return std::getenv("IDLE_THOROUGH") ? n : n / 3; }
 
 inline idle::Work with_threads(int threads) {
   idle::Work work;

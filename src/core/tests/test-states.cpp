@@ -162,7 +162,7 @@ struct Spilling {
 
 TEST_CASE("states of parts, merged in any order, are those of all rows at once") {
   std::mt19937 random(5);
-  for (unsigned round = 0; round < 40; ++round) {
+  for (unsigned round = 0; round < rounds(60); ++round) {
     std::vector<Rows> parts;
     for (unsigned k = 0; k < 1 + round % 9; ++k) parts.push_back(rows_of(random() % 900, 100 * round + k, round % 3 == 0));
     const Part whole = part_of(all_rows(parts));
@@ -235,11 +235,12 @@ TEST_CASE("codes can be changed for others") {
   CHECK(answers(part.states, in_key_order(part)) == answers(other.states, in_key_order(other)));
 }
 
-TEST_CASE("a hundred thousand damaged states: an error, never more") {
+TEST_CASE("a damaged state is an error, never more, a hundred thousand times") {
   std::mt19937_64 random(11);
   const std::string plain = saved(part_of(rows_of(9, 2, true)).states);
   std::size_t refused = 0, taken = 0;
-  for (int round = 0; round < 100000; ++round) {
+  const std::size_t damaged = rounds(100000);
+  for (std::size_t round = 0; round < damaged; ++round) {
     // Half of them have a checksum that fits, so that what stands behind it is looked at.
     std::string bytes = plain.substr(24);
     const std::size_t changes = 1 + random() % 4;
@@ -259,8 +260,8 @@ TEST_CASE("a hundred thousand damaged states: an error, never more") {
     } catch (const std::invalid_argument&) {
     }
   }
-  CHECK(refused + taken >= 100000);
-  CHECK(refused > 50000);
+  CHECK(refused + taken >= damaged);
+  CHECK(refused > damaged / 2);
   std::string flipped = plain;
   for (std::size_t at = 0; at < plain.size(); at += 7) {
     flipped[at] = static_cast<char>(flipped[at] ^ 1 << at % 8);
