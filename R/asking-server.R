@@ -95,10 +95,7 @@ seconds_allowed <- function(seconds) {
 stop_server <- function(at, e) {
   said <- conditionMessage(e)
   name <- at$server$words
-  lost <- !DBI::dbIsValid(at$connection) || grepl(paste(
-    "server closed the connection|terminating connection|no connection to the server|Lost connection|gone away",
-    "SSL connection has been closed|could not receive data|connection not open|bad_weak_ptr", sep = "|"
-  ), said, ignore.case = TRUE)
+  lost <- is_lost(at$connection, said)
   at$count$lost <- lost
   if (lost) stop_idle("lost_connection", sprintf("The connection to %s was lost while it worked.", name),
     "Open it again with DBI::dbConnect(); nothing was changed there.")
@@ -114,6 +111,13 @@ stop_server <- function(at, e) {
     "Open it again with ledger()."
   )
   stop_idle("server_error", sprintf("%s says: %s", name, first_line_of(said)), "as_sql(page) shows what it was asked.")
+}
+
+is_lost <- function(connection, said) {
+  !DBI::dbIsValid(connection) || grepl(paste(
+    "server closed the connection|terminating connection|no connection to the server|Lost connection|gone away",
+    "SSL connection has been closed|could not receive data|connection not open|bad_weak_ptr", sep = "|"
+  ), said, ignore.case = TRUE)
 }
 
 # Of what a server says, the first line that says something, and no word of the query itself.

@@ -53,7 +53,8 @@
 #' known), `idle_ragged_rows`, `idle_duplicate_columns`, `idle_bad_text` (bytes not valid in the encoding),
 #' `idle_bad_cell` (a cell that does not fit the kind asked for), `idle_unknown_column` (a column that only `kinds`
 #' names), `idle_other_shape` (files that are not of one shape), `idle_bad_column` (a column that cannot be held),
-#' `idle_bad_argument`, `idle_no_package` (a package that is needed), `idle_too_large` (more rows than can be
+#' `idle_bad_argument`, `idle_no_package` (a package that is needed), `idle_lost_connection` (to a database, then or
+#' when more of it is fetched), `idle_too_large` (more rows than can be
 #' numbered).
 #' @references RFC 4180, Common Format and MIME Type for CSV Files. RFC 1952, GZIP file format.
 #' @seealso [look()], [brief()], [write_statement()]

@@ -13,7 +13,7 @@ connection_in_parts <- function(ledger, size) {
 lite_table <- function(connection, query) {
   from <- sprintf("FROM (%s\n) AS t", query$sql)
   first <- columns_of_query(connection, sprintf("SELECT * %s LIMIT 1000", from), query$name)
-  n <- readable(query$name, DBI::dbGetQuery(connection, paste("SELECT count(*) AS n", from)))$n
+  n <- fetched(connection, query$name, DBI::dbGetQuery(connection, paste("SELECT count(*) AS n", from)))$n
   ledger <- new_ledger(list(), query$name, as.double(n), notes = first$notes)
   ledger$kinds <- vapply(first$columns, kind_of, "")
   ledger$query <- c(query, list(decimals = character()))
@@ -46,14 +46,14 @@ begin_query <- function(source, names) {
   reading <- source$reading
   end_query(reading)
   sql <- sprintf("SELECT %s FROM (%s\n) AS t", shown_in_select(source, names), source$query$sql)
-  reading$result <- readable(source$name, DBI::dbSendQuery(source$connection, sql))
+  reading$result <- fetched(source$connection, source$name, DBI::dbSendQuery(source$connection, sql))
   reading$names <- names
   reading$turn <- 1L
 }
 
 take_rows <- function(source, n) {
   reading <- source$reading
-  frame <- of_one_type(source$name, DBI::dbFetch(reading$result, n = n))
+  frame <- of_one_type(source$connection, source$name, DBI::dbFetch(reading$result, n = n))
   reading$turn <- reading$turn + 1L
   frame
 }

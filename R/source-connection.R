@@ -57,8 +57,8 @@ table_to_ask <- function(connection, query, kinds) {
 
 columns_asked_of <- function(connection, ledger, names) {
   quoted <- DBI::dbQuoteIdentifier(connection, names)
-  frame <- of_one_type(ledger$name, DBI::dbGetQuery(connection, sprintf("SELECT %s FROM (%s\n) AS t", toString(quoted),
-    ledger$query$sql)))
+  sql <- sprintf("SELECT %s FROM (%s\n) AS t", toString(quoted), ledger$query$sql)
+  frame <- of_one_type(connection, ledger$name, DBI::dbGetQuery(connection, sql))
   stats::setNames(Map(value_from_server, as.list(frame), ledger$kinds[names]), names)
 }
 
@@ -71,7 +71,7 @@ query_for <- function(connection, asked) {
   if (grepl("^\\s*(select|with|values)\\s", asked, ignore.case = TRUE)) {
     return(list(sql = sub(";\\s*$", "", asked), name = "the query"))
   }
-  tables <- DBI::dbListTables(connection)
+  tables <- fetched(connection, "the list of tables", DBI::dbListTables(connection))
   if (!asked %in% tables && !DBI::dbExistsTable(connection, asked)) stop_idle(
     "no_file", sprintf("The database has no table `%s`.", asked), meant(asked, tables, "tables")
   )
@@ -84,7 +84,8 @@ query_for <- function(connection, asked) {
 
 # The kinds are those of the server; decimals are numbers where every one is held to its last digit, else text.
 fetched_table <- function(connection, query) {
-  result <- readable(query$name, DBI::dbSendQuery(connection, sprintf("SELECT * FROM (%s\n) AS t LIMIT 0", query$sql)))
+  none <- sprintf("SELECT * FROM (%s\n) AS t LIMIT 0", query$sql)
+  result <- fetched(connection, query$name, DBI::dbSendQuery(connection, none))
   frame <- DBI::dbFetch(result)
   types <- DBI::dbColumnInfo(result)[[".typname"]]
   DBI::dbClearResult(result)
@@ -121,7 +122,7 @@ facts_of_query <- function(connection, query, decimals) {
   digits <- sprintf(
     "max(length(regexp_replace(trim_scale(%s)::text, '[^0-9]', '', 'g')))", DBI::dbQuoteIdentifier(connection, decimals)
   )
-  found <- readable(query$name, DBI::dbGetQuery(connection, sprintf(
+  found <- fetched(connection, query$name, DBI::dbGetQuery(connection, sprintf(
     "SELECT %s FROM (%s\n) AS t", toString(c("count(*)", if (length(decimals)) digits)), query$sql
   )))
   digits <- vapply(seq_along(decimals), function(k) as.double(found[[k + 1]]), 1)
@@ -132,7 +133,7 @@ facts_of_query <- function(connection, query, decimals) {
 rows_of_table <- function(connection, ledger, names, where = NULL) {
   sql <- sprintf("SELECT %s FROM (%s\n) AS t%s", shown_in_select(ledger, names), ledger$query$sql,
     if (is.null(where)) "" else paste(" WHERE", where))
-  frame <- readable(ledger$name, DBI::dbGetQuery(connection, sql))
+  frame <- fetched(ledger$connection, ledger$name, DBI::dbGetQuery(connection, sql))
   list(columns = held_from_server(ledger, frame, names), n = nrow(frame))
 }
 
@@ -163,8 +164,8 @@ asked_for_page <- function(source, brief, aside) {
     columns_in_hand(source, names)
     return(NULL)
   }
-  at_one_moment(source$connection, {
-    counts <- readable(source$name, DBI::dbGetQuery(source$connection, sprintf(
+  at_one_moment(source, {
+    counts <- fetched(source$connection, source$name, DBI::dbGetQuery(source$connection, sprintf(
       "SELECT count(*) AS n, sum(CASE WHEN (%s) IS NULL THEN 1 ELSE 0 END) AS unknown FROM (%s\n) AS t", where,
         source$query$sql
     )))
@@ -179,12 +180,13 @@ asked_for_page <- function(source, brief, aside) {
   list(source = part, n_read = as.double(counts$n), unknown = unknown, unmet = as.double(counts$n) - found$n - unknown)
 }
 
-at_one_moment <- function(connection, work) {
+at_one_moment <- function(source, work) {
+  begin <- "BEGIN TRANSACTION ISOLATION LEVEL REPEATABLE READ READ ONLY"
   alone <- tryCatch({
-    DBI::dbExecute(connection, "BEGIN TRANSACTION ISOLATION LEVEL REPEATABLE READ READ ONLY")
+    fetched(source$connection, source$name, DBI::dbExecute(source$connection, begin))
     TRUE
-  }, error = function(e) FALSE, warning = function(w) FALSE)
-  if (alone) on.exit(DBI::dbExecute(connection, "ROLLBACK"))
+  }, error = function(e) if (inherits(e, "idle_lost_connection")) stop(e) else FALSE, warning = function(w) FALSE)
+  if (alone) on.exit(quietly_told(source$connection, "ROLLBACK"))
   force(work)
 }
 

@@ -36,7 +36,7 @@ expect_same_at <- function(connection, n, seed, tables, least_said) {
 
 test_that("random pages are the same here and on PostgreSQL", {
   connection <- local_connection()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(360)))
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(270)))
   expect_same_at(connection, n, 1, function(size) {
     tables <- tables_for_pages(size, TRUE)
     put_tables(connection, tables, typed = TRUE)
@@ -52,7 +52,7 @@ tables_in_hand <- function(connection, size, ...) {
 
 test_that("random pages are the same here and on SQLite", {
   connection <- lite()
-  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(360)))
+  n <- as.integer(Sys.getenv("IDLE_RANDOM_PAGES", rounds(270)))
   expect_same_at(connection, n, 2, function(size) tables_in_hand(connection, size, days_as_texts = TRUE), 0.5)
 })
 
@@ -276,6 +276,26 @@ test_that("a server is only read from, at one moment, within the time allowed, a
   told_later("pg_terminate_backend")
   expect_error(draw_up(slow, at = "source"), "was lost", class = "idle_lost_connection")
   expect_no_match(paste(capture.output(print(page$source)), collapse = ""), "password|host|user")
+})
+
+test_that("a connection that is lost while a table is fetched is told as that", {
+  first <- local_connection()
+  DBI::dbWriteTable(first, "t", data.frame(k = 1:3, x = c(1.5, 2, NA)))
+  pages <- list(
+    all = function(to) brief(ledger(to, "t"), lines = k, figures = c(s = sum(x))),
+    some = function(to) brief(ledger(to, "t"), only = k > 1, lines = k, figures = c(s = sum(x))),
+    parts = function(to) brief(ledger(to, "t", in_parts = 2), lines = k, figures = c(s = sum(x)))
+  )
+  for (name in names(pages)) {
+    to <- DBI::dbConnect(RPostgres::Postgres(), host = DBI::dbGetInfo(first)$host, user = "postgres")
+    page <- pages[[name]](to)
+    number <- DBI::dbGetQuery(to, "SELECT pg_backend_pid() AS n")$n
+    DBI::dbGetQuery(first, sprintf("SELECT pg_terminate_backend(%d)", number))
+    Sys.sleep(0.2)
+    expect_error(draw_up(page), "The connection was lost while t(, .*)? was read", class = "idle_lost_connection",
+      info = name)
+    try(DBI::dbDisconnect(to), silent = TRUE)
+  }
 })
 
 test_that("over shards the grouping is pushed to each of them", {

@@ -228,7 +228,7 @@ test_that("a flipped byte is noticed, or changes nothing", {
   sound <- readBin(book$path, "raw", file.size(book$path))
   path <- withr::local_tempfile(fileext = ".book")
   noticed <- 0
-  n <- rounds(150)
+  n <- rounds(120)
   for (k in seq_len(n)) {
     bytes <- sound
     at <- withr::with_seed(k, sample(length(bytes), 1))

@@ -34,7 +34,7 @@ parts <- list(
 test_that("random briefs come back the same", {
   table <- random_table(60, 1)
   made <- 0
-  for (seed in 1:150) {
+  for (seed in seq_len(rounds(225))) {
     picked <- withr::with_seed(seed, lapply(parts, function(choices) sample(choices, 1)[[1]]))
     picked <- Filter(Negate(is.null), picked)
     page <- tryCatch(rlang::inject(brief(table, !!!picked)), idle_error = function(e) NULL)
@@ -46,7 +46,7 @@ test_that("random briefs come back the same", {
     if (!is.null(upon)) expect_identical(brief_again(upon, tables = list(table = table))$source$checked, page$checked,
       info = seed)
   }
-  expect_gt(made, 60)
+  expect_gt(made, rounds(225) / 2)
 })
 
 test_that("local values, given values, pages upon pages, odd names and all kinds of constants come back", {

@@ -194,7 +194,8 @@ test_that("names and values of any kind are drawn as text and nothing else", {
   table <- data.frame(name = hostile, group = rev(hostile), value = seq_along(hostile) - 4)
   names(table)[3] <- "odd `name` <b>"
   table$value <- c(Inf, -Inf, NaN, NA, 1e300, -1e300, 1e-300, 0, rep(5, 8))
-  for (per in c("name", "group")) for (figure in c("odd `name` <b>", "value")) {
+  for (per in c("name", "group")) {
+    figure <- c(name = "odd `name` <b>", group = "value")[[per]]
     page <- brief(table, lines = c(name, group), figures = c(f = sum(!!as.name(figure))), title = !!hostile[1],
       beside = c(p = rank(f), s = share(f)))
     for (kind in c("bars", "places", "shares")) {

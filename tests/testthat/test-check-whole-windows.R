@@ -47,7 +47,7 @@ test_that("one rank or frame that is off is found in its line", {
     "month", "total", "far", "ahead", "known", "first", "last", "third", "ago", "middle", "spread", "range", "kinds",
     "ninth", "often", "own", "half", "run", "run_of_days", "part_of")) {
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
-    page <- brief(ledger(table), beside = !!windows_of)
+    page <- brief(ledger(table), beside = !!as.call(c(quote(c), as.list(windows_of)[name])))
     utils::assignInNamespace("check_windows", function(drawn, checked, table) {
       column <- table$column
       table$column <- function(wanted) {

@@ -48,7 +48,7 @@ test_that("random calls of known and unknown words on anything are right or refu
   table <- tolls[1:40, ]
   sections <- c("columns", "only", "lines", "figures", "beside", "show", "order", "footing", "abreast", "layout",
     "control", "prepare")
-  for (k in 1:600) {
+  for (k in seq_len(rounds(900))) {
     one <- withr::with_seed(k, list(section = sample(sections, 1), expr = build(2)))
     page <- list(lines = quote(c(reach, lock)), figures = quote(c(s = sum(toll))))
     if (one$section %in% c("columns", "only", "prepare")) page <- list()
@@ -79,7 +79,7 @@ test_that("random preparations on anything are right or refused in our words", {
   ), function(choices) as.list(choices)[-1])
   odd <- expression(lock, toll, nothing, 1, -1, NA, "", "2025-01-01", TRUE, NULL, Inf, c(lock, toll), whole(), 1e9,
     other)
-  for (k in 1:500) {
+  for (k in seq_len(rounds(750))) {
     call <- withr::with_seed(k, {
       fn <- sample(ns$rooms_of("preparation"), 1)
       args <- names(ns$room_of("preparation", fn)$args)

@@ -27,7 +27,7 @@ slow_table <- function(table, condition) {
 }
 
 test_that("random briefs give what slow steps give, tie out, and lose nothing", {
-  for (round in 1:40) {
+  for (round in seq_len(rounds(60))) {
     pick <- withr::with_seed(round, list(
       n = sample(c(0, 1, 5, 200, 2000), 1), condition = sample(conditions, 1)[[1]], keying = sample(keyings, 1)[[1]],
       show = sample(3, 1), down = sample(c(TRUE, FALSE), 1)

@@ -137,8 +137,8 @@ test_that("every row function has an oracle here, and gives what it says", {
     if (!is.null(oracle$skip)) next
     ways <- Map(function(column, label) ways_of(column, label %in% oracle$one), oracle$args, rlang::names2(oracle$args))
     chosen <- expand.grid(lapply(ways, seq_along))
-    if (nrow(chosen) > rounds(90)) {
-      chosen <- withr::with_seed(1, chosen[sample(nrow(chosen), rounds(90)), , drop = FALSE])
+    if (nrow(chosen) > rounds(60)) {
+      chosen <- withr::with_seed(1, chosen[sample(nrow(chosen), rounds(60)), , drop = FALSE])
     }
     for (k in seq_len(nrow(chosen))) {
       here <- Map(`[[`, ways, as.list(chosen[k, , drop = FALSE]))

@@ -50,7 +50,7 @@ test_that("a repair takes away what it is of, and brings nothing up", {
 })
 
 test_that("pages over clean tables raise nothing, and look() finds nothing in them", {
-  for (seed in seq_len(if (nzchar(Sys.getenv("_R_CHECK_PACKAGE_NAME_"))) 60 else rounds(500))) {
+  for (seed in seq_len(if (nzchar(Sys.getenv("_R_CHECK_PACKAGE_NAME_"))) 60 else rounds(300))) {
     table <- clean_table(seed)
     expect_identical(findings(clean_page(table, seed))$sentence, character(), label = paste("page", seed))
     if (seed %% 10 == 0) expect_identical(look(table)$traps, character(), label = paste("table", seed))
