@@ -64,7 +64,7 @@
 #'
 #' @param source A [ledger()], a data frame, the path of a file, or another brief, whose shown lines
 #'   are then the entries.
-#' @param ... Sections by name.
+#' @param ... Sections by name; `section = NULL` is as if it were not there.
 #' @return An object of class `idle_brief`. Printing it gives the instructions in words and the first
 #'   ten lines of the statement.
 #' @section Errors:
@@ -87,8 +87,12 @@
 brief <- function(source, ...) {
   local_utf8()
   quos <- rlang::enquos(..., .ignore_empty = "all")
-  new_brief(as_source(source, deparse1(substitute(source))), capture_sections(quos))
+  sections <- Filter(Negate(is_taken_away), capture_sections(quos))
+  new_brief(as_source(source, deparse1(substitute(source))), sections)
 }
+
+# `section = NULL`
+is_taken_away <- function(items) length(items) == 1 && is.null(items[[1]]$expr)
 
 #' Change a brief
 #'
@@ -117,8 +121,7 @@ amend <- function(brief, ...) {
   sections <- capture_sections(rlang::enquos(..., .ignore_empty = "all"))
   kept <- brief$sections
   for (name in names(sections)) {
-    gone <- length(sections[[name]]) == 1 && is.null(sections[[name]][[1]]$expr)
-    kept[[name]] <- if (gone) NULL else sections[[name]]
+    kept[[name]] <- if (!is_taken_away(sections[[name]])) sections[[name]]
   }
   new_brief(brief$source, kept, brief$given, isTRUE(brief$narrowed))
 }

@@ -53,7 +53,7 @@ tables_captured <- function(expr, env) {
   for (path in table_places(expr)) {
     part <- expr[[path]]
     if (rlang::is_missing(part)) next
-    found <- if (is.symbol(part)) find_table(part, env) else if (is.call(part)) table_of_call(part, env) else part
+    found <- if (is.symbol(part)) find_table(part, env) else table_of_call(part, env)
     if (is.null(found)) next
     name <- if (is.symbol(part)) as.character(part) else free_table_name(found, names(tables))
     tables[[name]] <- found
