@@ -205,18 +205,6 @@ test_that("what cannot be worked in parts says why, and what would do", {
   expect_match(said_by(draw_up(page)), "sample_of\\(\\) looks at all entries")
 })
 
-test_that("the memory allowed is said in bytes or in words", {
-  allowed <- asNamespace("idleledger")$memory_allowed
-  for (said in list(2^31, "2GB", "2 gb", "2048MB", "2097152K")) {
-    withr::local_options(idleledger.memory = said)
-    expect_identical(allowed(), 2^31)
-  }
-  for (said in list("a lot", 5, NA, "1e", c("1GB", "2GB"))) {
-    withr::local_options(idleledger.memory = said)
-    expect_match(said_by(allowed()), "idleledger.memory is a number of bytes or such as")
-  }
-})
-
 test_that("workers make the same page, whatever becomes of one of them", {
   skip_if_not_installed("future")
   old <- future::plan("multisession", workers = 3)

@@ -1,0 +1,33 @@
+# Texts are worked by what they say, whatever holds them: encodings, choices, texts taken from others.
+
+texts <- c("caf\u00e9", "\u00c5ngstr\u00f6m", "", NA, "plain", "\U1F600 smile", "tab\there", "a\u0301", "\ufeffmark", "\u200bthin",
+  "long " |> strrep(500))
+
+held <- list(
+  as_is = identity,
+  latin = function(x) {
+    known <- !is.na(iconv(x, "UTF-8", "latin1"))
+    x[which(known)] <- iconv(x[which(known)], "UTF-8", "latin1")
+    x
+  },
+  choice = factor,
+  pasted = function(x) ifelse(is.na(x), NA, paste0(substr(x, 1, 2), substr(x, 3, nchar(x)))),
+  twice = function(x) factor(x, levels = rev(unique(x[!is.na(x)])))
+)
+
+test_that("lines, figures and functions of texts do not see what holds them", {
+  x <- rep(texts, 3)
+  wanted <- NULL
+  for (name in names(held)) {
+    table <- data.frame(k = held[[name]](x), v = seq_along(x))
+    page <- brief(table, columns = c(t = as_text(k), up = upper(as_text(k)), n = text_length(as_text(k)),
+      j = joined(k, "!", sep = "")), lines = c(t, up, n, j), figures = c(s = sum(v), f = first(t), d = count_distinct(k)))
+    got <- as.data.frame(draw_up(page))
+    if (is.null(wanted)) wanted <- got
+    expect_identical(got, wanted, info = name)
+    expect_true(all_tie(tie_out(page)), info = name)
+  }
+  expect_identical(wanted$t, c(sort(unique(enc2utf8(texts)), method = "radix"), NA))
+  expect_identical(wanted$n, nchar(wanted$t))
+  expect_identical(wanted$up, toupper(wanted$t))
+})
