@@ -1,7 +1,9 @@
 # Row functions on dates. A date with time counts as its day in its own time zone.
 
-# `within` is the part that tells the year which `name` is of; `tells_year` that it is such a part.
-on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says = said_of_date(words)) {
+# `within` is the part that tells the year which `name` is of; `tells_year` that it is such a part, `year_starts` in
+# which month that year begins.
+on_date <- function(name, part, words, within = NULL, tells_year = FALSE, year_starts = NULL,
+                    says = said_of_date(words)) {
   force(says)
   force(part)
   force(within)
@@ -10,7 +12,7 @@ on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says =
     work = function(x) core_date_part(as_days(x), part, 1L), again = function(x) date_part_again(x, part),
     in_sql = function(sql, node, to) to$server$date_part(sql$x, part),
     words = words,
-    within = within, tells_year = tells_year,
+    within = within, tells_year = tells_year, year_starts = year_starts,
     phrases = list(phrase(says, call(name, quote(.x)),
       named = name, group = "dates", x = blank("column", of = "moment"), spread = "x"))
   )
@@ -19,7 +21,7 @@ on_date <- function(name, part, words, within = NULL, tells_year = FALSE, says =
 # "the month, 1 to 12" of a column is "the month of {x}, 1 to 12".
 said_of_date <- function(words) sub("(,.*)?$", " of {x}\\1", sub(" by ISO 8601", "", words))
 
-on_date("year", "year", "the year", tells_year = TRUE)
+on_date("year", "year", "the year", tells_year = TRUE, year_starts = function(node) 1)
 on_date("quarter", "quarter", "the quarter, 1 to 4", within = "year")
 on_date("month", "month", "the month, 1 to 12", within = "year")
 on_date("week", "week", "the week by ISO 8601, 1 to 53", within = "week_year")
@@ -30,7 +32,7 @@ on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday
 
 room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
-  tells_year = TRUE,
+  tells_year = TRUE, year_starts = function(node) if (node$args$starts$type == "value") node$args$starts$value,
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
   again = function(x, starts) {
     date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts)

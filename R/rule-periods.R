@@ -1,22 +1,49 @@
-# Keys that are periods of a date, start_of(passed_on, "month"): periods without entries, and a first or last one that
-# is not complete.
+# Keys that are periods of a date, start_of(passed_on, "month") or year(passed_on): periods without entries, and a first
+# or last one that is not complete.
 
 room("periods", "rule", place = 3, of_ledger = NULL, of_values = NULL,
-  words = "periods (`start_of(x, \"month\")`) without entries between the first and the last, and a first or a last one
-    that is not complete",
+  words = "periods (`start_of(x, \"month\")`, `year(x)`) without entries between the first and the last, and a first or
+    a last one that is not complete",
   example = quote(brief(demo_table("dues")[1:320, ], lines = c(month = start_of(paid_on, "month")),
     figures = c(dues = sum(due)))),
   twin = quote(brief(demo_table("dues"), lines = c(month = start_of(paid_on, "month")), figures = c(dues = sum(due)))),
   of_page = function(drawn) {
-    do.call(c, lapply(drawn$brief$checked$lines, function(key) {
-      unit <- period_of(key$node)
-      if (drawn$entries$n == 0 || is.null(unit)) return(NULL)
-      days <- as_days(evaluate_column(key$node$args$x, entries_table(drawn)))
-      starts <- as_days(evaluate_column(key$node, entries_table(drawn)))
-      periods_said(key$name, unit, days, starts)
+    if (drawn$entries$n == 0) return(NULL)
+    do.call(c, lapply(periods_of(drawn$brief$checked$lines), function(period) {
+      days <- as_days(evaluate_column(period$x, entries_table(drawn)))
+      periods_said(period$names, period$unit, days, starts_of_periods(days, period$unit, period$from))
     }))
   }
 )
+
+# Keys that are periods of a date, by themselves or together, as year(d) and month(d) are: list(names, unit, x), and
+# `from` the month with which a year begins.
+periods_of <- function(keys) {
+  Filter(Negate(is.null), unname(lapply(keys, function(key) {
+    room <- room_of_node(key$node)
+    if (!isTRUE(room$tells_year)) {
+      unit <- period_of(key$node)
+      return(if (!is.null(unit)) list(names = key$name, unit = unit, x = key$node$args$x, from = 1))
+    }
+    finer <- Filter(function(other) is_part_of_year(other$node, key$node$args$x), keys)
+    from <- if (length(finer)) 1 else if (!is.null(room$year_starts)) room$year_starts(key$node)
+    if (is.null(from)) return(NULL)
+    fns <- vapply(finer, function(other) other$node$fn, "")
+    unit <- c(intersect(calendar_units, fns), "year")[1]
+    list(names = c(key$name, vapply(finer, `[[`, "", "name")), unit = unit, x = key$node$args$x, from = from)
+  })))
+}
+
+is_part_of_year <- function(node, x) {
+  !is.null(room_of_node(node)$within) && identical(strip_text(node$args$x), strip_text(x))
+}
+
+starts_of_periods <- function(days, unit, from) {
+  if (unit != "year" || from == 1) return(as.double(core_date_part(days, paste0("start_of_", unit), 1L)))
+  years <- core_date_part(days, "fiscal_year", as.integer(from)) - 1L
+  different <- unique(years)
+  as.double(as.Date(sprintf("%d-%d-01", different, as.integer(from)), format = "%Y-%m-%d"))[match(years, different)]
+}
 
 # The unit of a key that is a period of a date.
 period_of <- function(node) {
@@ -24,27 +51,28 @@ period_of <- function(node) {
   if (!is.null(unit) && is_moment(node$args$x$kind)) unit
 }
 
-periods_said <- function(name, unit, days_of_entries, starts_of_entries) {
+periods_said <- function(names, unit, days_of_entries, starts_of_entries) {
   days <- sort(unique(days_of_entries[!is.na(days_of_entries)]))
   starts <- sort(unique(starts_of_entries[!is.na(starts_of_entries)]))
   if (length(starts) < 2) return(NULL)
   absent <- setdiff(period_starts(starts, unit), starts)
   last_day <- seq(as_date_class(max(starts)), by = unit_step(unit), length.out = 2)[2] - 1
   usual <- max(diff(days))
+  keys <- both(tick(names))
   short <- as.double(last_day) - max(days) > usual
   late <- min(days) - min(starts) > usual
   of_period <- function(text, start, day) {
-    sentence <- sprintf(text, unit, name, format(as_date_class(start)), format(as_date_class(day)))
-    a_finding(sentence, name, rows = which(starts_of_entries %in% start))
+    sentence <- sprintf(text, unit, keys, format(as_date_class(start)), format(as_date_class(day)))
+    a_finding(sentence, names, rows = which(starts_of_entries %in% start))
   }
   list(
     if (length(absent)) a_finding(sprintf(
-      "Dates: between the first and the last %s of `%s` %s no entries, the first %s.", unit, name,
+      "Dates: between the first and the last %s of %s %s no entries, the first %s.", unit, keys,
       have(length(absent), unit), format(as_date_class(absent[1]))
-    ), name, weight = length(absent) / (length(absent) + length(starts))),
-    if (late) of_period("Dates: the first %s of `%s`, from %s, has entries from %s on only and may not be complete.",
+    ), names, weight = length(absent) / (length(absent) + length(starts))),
+    if (late) of_period("Dates: the first %s of %s, from %s, has entries from %s on only and may not be complete.",
       min(starts), min(days)),
-    if (short) of_period("Dates: the last %s of `%s`, from %s, has entries up to %s only and may not be complete.",
+    if (short) of_period("Dates: the last %s of %s, from %s, has entries up to %s only and may not be complete.",
       max(starts), max(days))
   )
 }

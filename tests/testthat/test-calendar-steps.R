@@ -16,7 +16,8 @@ test_that("what is filled is what a calendar of base R has, and makes one unbrok
         wanted <- seq(min(own), max(own), by = unit)
         here <- got[got$g == g, ]
         expect_equal(here$step, wanted, info = paste(seed, unit, g))
-        expect_equal(here$n, unname(c(table(factor(as.character(own), as.character(wanted))))), info = paste(seed, unit))
+        counts <- table(factor(as.character(own), as.character(wanted)))
+        expect_equal(here$n, unname(c(counts)), info = paste(seed, unit))
       }
     }
   }

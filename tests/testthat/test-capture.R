@@ -34,7 +34,8 @@ test_that("a value is taken when the brief is made, and nothing else of its make
 })
 
 test_that("slips at commas and names are told", {
-  expect_match(said_by(brief(tolls, lines = c(reach, , lock))), "an empty place between the commas of c\\(reach, , lock\\)")
+  expect_match(said_by(brief(tolls, lines = c(reach, , lock))),
+    "an empty place between the commas of c\\(reach, , lock\\)")
   expect_match(said_by(brief(tolls, lines = lock, lines = reach)), "`lines`")
   expect_match(said_by(brief(tolls, lock)), "Every section of a brief has a name")
   expect_match(said_by(brief(tolls, lines = lock, figures = c(n = count(), n = sum(toll)))), "`n`")

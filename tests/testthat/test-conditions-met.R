@@ -1,8 +1,8 @@
 # What conditions keep, leave out and cannot know, against plain R, for conditions put together at random.
 
 condition_of <- function(depth) {
-  leaf <- sample(expression(whole > 0, amount <= 10, flag, !flag, is_missing(word), word == "ash", choice %in% c("low", "top"),
-    day >= "2024-02-29", between(whole, -1, 2), part < 1), 1)[[1]]
+  leaf <- sample(expression(whole > 0, amount <= 10, flag, !flag, is_missing(word), word == "ash",
+    choice %in% c("low", "top"), day >= "2024-02-29", between(whole, -1, 2), part < 1), 1)[[1]]
   if (depth == 0) return(leaf)
   switch(sample(3, 1), call("&", condition_of(depth - 1), condition_of(depth - 1)),
     call("|", condition_of(depth - 1), condition_of(depth - 1)), call("!", call("(", condition_of(depth - 1))))

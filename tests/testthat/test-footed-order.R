@@ -11,9 +11,10 @@ path_of <- function(got, keys) {
 
 test_that("lines that share a key stand together, with their subtotal at one end", {
   keys <- c("choice", "word", "flag")
+  orders <- expression(NULL, falling(n), c(s, falling(word)), falling(choice))
   for (seed in 1:5) {
     table <- random_table(c(3, 30, 120, 300, 300)[seed], 80 + seed)
-    for (where in c("after", "before")) for (order in expression(NULL, falling(n), c(s, falling(word)), falling(choice))) {
+    for (where in c("after", "before")) for (order in orders) {
       page <- brief(table, lines = c(choice, word, flag), figures = c(n = count(), s = sum(amount)),
         footing = rollup(choice, word, flag, subtotals = !!where), order = !!order)
       got <- as.data.frame(draw_up(page))
@@ -22,7 +23,9 @@ test_that("lines that share a key stand together, with their subtotal at one end
       expect_equal(sum(lengths(path) == 0), 1, label = label)
       expect_equal(which(lengths(path) == 0), if (where == "after") nrow(got) else 1L, label = label)
       for (depth in 1:2) {
-        texts <- vapply(path, function(p) if (length(p) < depth) NA_character_ else paste(p[seq_len(depth)], collapse = "/"), "")
+        texts <- vapply(path, function(kept) {
+          if (length(kept) < depth) NA_character_ else paste(kept[seq_len(depth)], collapse = "/")
+        }, "")
         known <- which(!is.na(texts))
         runs <- rle(texts[known])
         expect_equal(anyDuplicated(runs$values), 0, label = label)

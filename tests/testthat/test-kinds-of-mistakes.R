@@ -219,13 +219,23 @@ kind("a wharf that stopped", "groups_lacking", monthly(dues[!(dues$wharf == "Bro
 kind("a wharf that did not report", "groups_lacking", monthly(dues[!(dues$wharf == "Brook" & format(dues$paid_on,
   "%m") ==
   "02"), ]), monthly(dues))
-years <- rbind(dues, transform(dues, paid_on = paid_on + 365, slip = slip + 360L, due = due + 0.5))
+years <- transform(dues[rep_len(seq_len(360), 1462), ], paid_on = as.Date("2024-01-01") + rep(0:730, each = 2),
+  slip = 5000L + seq_len(1462))
 for (pair in list(list(quote(c(m = month(paid_on))), quote(c(y = year(paid_on), m = month(paid_on)))), list(quote(c(
   q = quarter(paid_on), wharf)), quote(c(y = year(paid_on), q = quarter(paid_on), wharf))), list(quote(c(
-    w = week(paid_on))), quote(c(y = week_year(paid_on), w = week(paid_on)))))) kind(deparse1(pair[[1]]), "years_mixed",
-      rlang::inject(brief(years, lines = !!pair[[1]], figures = c(n = count()))), rlang::inject(brief(years,
-        lines = !!pair[[2]], figures = c(n = count()))))
-turn <- transform(dues, paid_on = paid_on - 20)
+    w = week(paid_on))), quote(c(y = week_year(paid_on), w = week(paid_on)))))) {
+  whole <- if (grepl("week", deparse1(pair[[1]]))) years[years$paid_on < "2025-12-29", ] else years
+  kind(deparse1(pair[[1]]), "years_mixed",
+    rlang::inject(brief(whole, lines = !!pair[[1]], figures = c(n = count()))),
+    rlang::inject(brief(whole, lines = !!pair[[2]], figures = c(n = count()))))
+}
+for (keys in list(quote(c(y = year(paid_on))), quote(c(y = year(paid_on), m = month(paid_on))),
+  quote(c(y = year(paid_on), q = quarter(paid_on))), quote(c(y = fiscal_year(paid_on, 1))))) {
+  by_year <- function(table) rlang::inject(brief(table, lines = !!keys, figures = c(n = count())))
+  kind(paste("half of it:", deparse1(keys)), "periods", by_year(years[-(1101:nrow(years)), ]), by_year(years))
+}
+turn <- transform(dues, paid_on = paid_on - 23)
+turn <- turn[turn$paid_on < "2025-03-03", ]
 kind("weeks by the calendar's year", "years_mixed", brief(turn, lines = c(y = year(paid_on), w = week(paid_on)),
   figures = c(n = count())), brief(turn, lines = c(y = week_year(paid_on), w = week(paid_on)),
     figures = c(n = count())))

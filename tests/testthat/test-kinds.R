@@ -29,7 +29,8 @@ test_that("every figure gives the kind that is foretold, on every kind of column
 test_that("every window gives the kind that is foretold, on every kind of column", {
   calls <- expression(
     lag(x, along = line), lead(x, 2, along = line), carried(x, along = line), first_value(x, along = line),
-    last_value(x, along = line, per = flag), nth_value(x, 2, along = line), earlier(x, days(1), along = day, per = whole),
+    last_value(x, along = line, per = flag), nth_value(x, 2, along = line),
+    earlier(x, days(1), along = day, per = whole),
     rank(x), dense_rank(falling(x)), percent_rank(x), cume_dist(x), ntile(3, x), row_number(x), run_of(x),
     running(count(x), along = line), running(max(x), along = line), rolling(min(x), 3, along = line), share(x),
     running(sum(x), along = line), rolling(mode(x), 3, along = line), rolling(mean(x), 3, along = line)

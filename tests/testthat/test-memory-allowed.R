@@ -16,7 +16,8 @@ test_that("what does not fit goes to the folder named, and nothing is left there
   folder <- withr::local_tempdir()
   withr::local_options(idleledger.memory = "2MB", idleledger.spill_folder = folder)
   table <- data.frame(k = rep(1:40000, 4), x = round(stats::qnorm((1:160000 - 0.5) / 160000), 3))
-  page <- brief(ledger(table, in_parts = 20000), lines = k, figures = c(n = count(), m = median(x), d = count_distinct(x)))
+  page <- brief(ledger(table, in_parts = 20000), lines = k, figures = c(n = count(), m = median(x),
+    d = count_distinct(x)))
   got <- draw_up(page)
   expect_identical(list.files(folder, recursive = TRUE), character())
   withr::local_options(idleledger.memory = NULL)

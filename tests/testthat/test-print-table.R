@@ -4,8 +4,10 @@ test_that("no line is wider than the width, and each cell is there in full", {
   for (seed in 1:3) {
     table <- random_table(8, 900 + seed)
     table$word <- paste(table$word, strrep("\u4e2d", seed), c("", "two words"))
-    page <- brief(table, lines = c(word, day), figures = c(total_of_all_amounts = sum(amount), n = count(), b = max(big),
-      `a heading that is quite long indeed` = max(part), m = max(moment)), title = "A title", footing = rollup(word, day))
+    page <- brief(table, title = "A title", lines = c(word, day), footing = rollup(word, day), figures = c(
+      total_of_all_amounts = sum(amount), n = count(), b = max(big), `a heading that is quite long indeed` = max(part),
+      m = max(moment)
+    ))
     drawn <- draw_up(page)
     for (width in c(20, 33, 50, 80, 120, 300)) {
       withr::local_options(cli.width = width, width = width)
@@ -14,7 +16,8 @@ test_that("no line is wider than the width, and each cell is there in full", {
       # A single cell may be wider than the page; no line may stand beside another then.
       widths <- cli::ansi_nchar(lines, "width")
       cells <- unlist(lapply(as.data.frame(drawn)[c("n", "b", "total_of_all_amounts")], idleledger:::cell_texts))
-      expect_true(all(widths <= max(width, cli::ansi_nchar(c(cells, names(drawn)), "width"), 40)), info = c(seed, width))
+      widest <- max(width, cli::ansi_nchar(c(cells, names(drawn)), "width"), 40)
+      expect_true(all(widths <= widest), info = c(seed, width))
       for (cell in unique(cells)) expect_true(grepl(gsub("[[:space:]]", "", cell), whole, fixed = TRUE), info = cell)
     }
   }

@@ -5,7 +5,8 @@ test_that("one entry is one entry, two are two, and none are none", {
   for (n in 0:3) {
     table <- data.frame(k = rep("a", n), x = rep(NA_real_, n))
     page <- brief(table, lines = k, figures = c(s = sum(x)))
-    text <- paste(printed(draw_up(page)), paste(as.data.frame(tie_out(page))$sentence, collapse = " "), printed(look(table)))
+    proof <- as.data.frame(tie_out(page))$sentence
+    text <- paste(c(printed(draw_up(page)), proof, printed(look(table))), collapse = "\n")
     expect_no_match(text, "(^|[^0-9,.])1 (entries|lines|values|rows|columns|checks)\\b", info = n)
     expect_no_match(text, "\\b([02-9]|[0-9]+0) (entry|line|value|row|column|check)\\b", info = n)
   }

@@ -1,7 +1,8 @@
 # Spellings: whatever dress a name comes in, a reader takes it for the same; other names stay apart.
 
 skip_if_not_installed("utf8")
-names_of <- c("Tarn Foot", "Caf\u00e9 Lock", "O'Neill-Bank", "A/B Sluice", "Pier 7", "Pier 17", "\u00c5by", "Aby", "Lock A.1")
+names_of <- c("Tarn Foot", "Caf\u00e9 Lock", "O'Neill-Bank", "A/B Sluice", "Pier 7", "Pier 17", "\u00c5by", "Aby",
+  "Lock A.1")
 
 dresses <- list(
   function(x) toupper(x), function(x) tolower(x), function(x) paste0("  ", x, "\u00a0"),

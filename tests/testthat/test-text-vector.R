@@ -1,7 +1,7 @@
 # Texts are worked by what they say, whatever holds them: encodings, choices, texts taken from others.
 
-texts <- c("caf\u00e9", "\u00c5ngstr\u00f6m", "", NA, "plain", "\U1F600 smile", "tab\there", "a\u0301", "\ufeffmark", "\u200bthin",
-  "long " |> strrep(500))
+texts <- c("caf\u00e9", "\u00c5ngstr\u00f6m", "", NA, "plain", "\U1F600 smile", "tab\there", "a\u0301", "\ufeffmark",
+  "\u200bthin", "long " |> strrep(500))
 
 held <- list(
   as_is = identity,
@@ -21,7 +21,8 @@ test_that("lines, figures and functions of texts do not see what holds them", {
   for (name in names(held)) {
     table <- data.frame(k = held[[name]](x), v = seq_along(x))
     page <- brief(table, columns = c(t = as_text(k), up = upper(as_text(k)), n = text_length(as_text(k)),
-      j = joined(k, "!", sep = "")), lines = c(t, up, n, j), figures = c(s = sum(v), f = first(t), d = count_distinct(k)))
+      j = joined(k, "!", sep = "")), lines = c(t, up, n, j), figures = c(s = sum(v), f = first(t),
+      d = count_distinct(k)))
     got <- as.data.frame(draw_up(page))
     if (is.null(wanted)) wanted <- got
     expect_identical(got, wanted, info = name)
