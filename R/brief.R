@@ -91,7 +91,7 @@ brief <- function(source, ...) {
   new_brief(as_source(source, deparse1(substitute(source))), sections)
 }
 
-# `section = NULL`
+# A section of nothing but NULL.
 is_taken_away <- function(items) length(items) == 1 && is.null(items[[1]]$expr)
 
 #' Change a brief

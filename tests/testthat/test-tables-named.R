@@ -12,7 +12,7 @@ test_that("a table is found by its name, by a path and by a call, and columns of
   ways <- list(
     brief(tolls, prepare = bring_in(toll, match = lock, columns = rise_m)),
     brief(tolls, prepare = bring_in(!!path, match = lock, columns = rise_m)),
-    brief(tolls, prepare = bring_in(locks[nrow(locks):1, ], match = lock, columns = rise_m)),
+    brief(tolls, prepare = bring_in(locks[rev(seq_len(nrow(locks))), ], match = lock, columns = rise_m)),
     brief(tolls, prepare = bring_in(ledger(locks), match = lock, columns = rise_m)),
     local({
       lock <- 3
@@ -24,8 +24,9 @@ test_that("a table is found by its name, by a path and by a call, and columns of
 })
 
 test_that("two tables of one name in two pages keep apart", {
-  page_with <- function(side) brief(tolls, prepare = bring_in(side, match = lock, columns = mark), lines = mark,
-    figures = c(n = count()))
+  page_with <- function(side) {
+    brief(tolls, prepare = bring_in(side, match = lock, columns = mark), lines = mark, figures = c(n = count()))
+  }
   one <- page_with(data.frame(lock = locks$lock, mark = "one"))
   two <- page_with(data.frame(lock = locks$lock, mark = "two"))
   expect_identical(draw_up(one)$mark[1], "one")
