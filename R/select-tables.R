@@ -241,7 +241,7 @@ entry_scope <- function(relation, s) {
 is_whole_in_query <- function(node, relation, s) {
   whole <- function(one) is_whole_in_query(one, relation, s)
   switch(node$type,
-    value = isTRUE(node$whole), extract = TRUE,
+    value = isTRUE(node$whole),
     column = isTRUE(column_meant(relation, node, s, TRUE)$kind %in% c("integer", "integer64")),
     cast = node$to$name %in% c("integer", "int", "bigint", "smallint"),
     case = all(vapply(c(lapply(node$branches, `[[`, 2), list(node$otherwise)), function(one) is.null(one) || whole(one),

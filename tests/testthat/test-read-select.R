@@ -158,6 +158,26 @@ test_that("queries mean here what they mean on a server", {
   }
 })
 
+test_that("quotients are cut off where the server cuts them off, and nowhere else", {
+  at <- local_tolls()
+  whole <- c("passage", "7", "-passage", "passage + 2", "count(*)", "count(paid)", "sum(passage)", "max(passage)",
+    "char_length(lock)", "CAST(toll AS integer)", "CASE WHEN toll > 9 THEN passage ELSE 3 END", "abs(passage)",
+    "coalesce(passage, 1)", "greatest(passage, 3)", "passage % 5")
+  broken <- c("toll", "7.0", "passage + toll", "sum(toll)", "avg(passage)", "CAST(passage AS numeric)",
+    "CASE WHEN toll > 9 THEN passage ELSE toll END", "coalesce(toll, 1)", "EXTRACT(YEAR FROM passed_on)", "round(toll)",
+    "floor(toll)", "sqrt(passage)", "min(toll)", "power(passage, 2)")
+  grouped <- "count|sum|avg|max[(]|min[(]"
+  for (one in c(whole, broken)) for (by in c("7", "7.0")) {
+    from <- if (grepl(grouped, one)) "tolls GROUP BY lock" else "tolls WHERE passage < 60"
+    query <- sprintf("SELECT (%s) / %s AS q FROM %s", one, by, from)
+    there <- DBI::dbGetQuery(at$connection, query)
+    page <- tryCatch(rlang::inject(read_select(query, !!!at$tables)), idle_not_read = function(e) NULL)
+    if (is.null(page)) next
+    expect_identical(as_rows(as.data.frame(draw_up(page))["q"]), as_rows(there), label = query)
+    expect_identical(any(grepl("cuts off", page$notes)), one %in% whole && by == "7", label = query)
+  }
+})
+
 test_that("a page that was said to a server reads back to the same answer", {
   connection <- local_connection()
   set.seed(11)
