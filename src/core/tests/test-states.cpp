@@ -235,7 +235,7 @@ TEST_CASE("codes can be changed for others") {
   CHECK(answers(part.states, in_key_order(part)) == answers(other.states, in_key_order(other)));
 }
 
-TEST_CASE("a damaged state is an error, never more, a hundred thousand times") {
+TEST_CASE("a damaged state is an error and never more, tens of thousands of times") {
   std::mt19937_64 random(11);
   const std::string plain = saved(part_of(rows_of(9, 2, true)).states);
   std::size_t refused = 0, taken = 0;
