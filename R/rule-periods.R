@@ -25,17 +25,15 @@ periods_of <- function(keys) {
       unit <- period_of(key$node)
       return(if (!is.null(unit)) list(names = key$name, unit = unit, x = key$node$args$x, from = 1))
     }
-    finer <- Filter(function(other) is_part_of_year(other$node, key$node$args$x), keys)
+    finer <- Filter(function(other) {
+      !is.null(room_of_node(other$node)$within) && is_of(other$node, key$node$args$x)
+    }, keys)
     from <- if (length(finer)) 1 else if (!is.null(room$year_starts)) room$year_starts(key$node)
     if (is.null(from)) return(NULL)
     fns <- vapply(finer, function(other) other$node$fn, "")
     unit <- c(intersect(calendar_units, fns), "year")[1]
     list(names = c(key$name, vapply(finer, `[[`, "", "name")), unit = unit, x = key$node$args$x, from = from)
   })))
-}
-
-is_part_of_year <- function(node, x) {
-  !is.null(room_of_node(node)$within) && identical(strip_text(node$args$x), strip_text(x))
 }
 
 starts_of_periods <- function(days, unit, from) {

@@ -17,8 +17,6 @@ room("years_mixed", "rule", place = 32, of_ledger = NULL, of_values = NULL,
   }
 )
 
-is_of <- function(node, fns, x) is_call_of(node, fns) && identical(strip_text(node$args$x), strip_text(x))
-
 # month(d), quarter(d) or week(d), where no other key tells the year.
 parts_of_years <- function(key, keys, drawn) {
   node <- key$node
@@ -26,8 +24,7 @@ parts_of_years <- function(key, keys, drawn) {
   if (is.null(year_of)) return(NULL)
   x <- node$args$x
   told <- any(vapply(keys, function(other) {
-    isTRUE(room_of_node(other$node)$tells_year) && identical(strip_text(other$node$args$x), strip_text(x)) ||
-      !is.null(period_of(other$node)) && identical(strip_text(other$node$args$x), strip_text(x))
+    is_of(other$node, x) && (isTRUE(room_of_node(other$node)$tells_year) || !is.null(period_of(other$node)))
   }, TRUE))
   if (told) return(NULL)
   table <- entries_table(drawn)
@@ -53,7 +50,7 @@ parts_in_years <- function(part, year) {
 weeks_of_years <- function(key, keys, drawn) {
   if (!identical(room_of_node(key$node)$within, "week_year")) return(NULL)
   x <- key$node$args$x
-  calendar <- Filter(function(other) is_of(other$node, "year", x), keys)
+  calendar <- Filter(function(other) is_call_of(other$node, "year") && is_of(other$node, x), keys)
   if (length(calendar) == 0) return(NULL)
   days <- as_days(evaluate_column(x, entries_table(drawn)))
   rows <- which(core_date_part(days, "year", 1L) != core_date_part(days, "week_year", 1L))

@@ -63,6 +63,9 @@ strip_text <- function(node) {
   node
 }
 
+# Whether a call is of the expression `x`, as month(d) is of d.
+is_of <- function(node, x) identical(strip_text(node$args$x), strip_text(x))
+
 key_of_feed <- function(args) rlang::hash(args[c("x", "where", "weight", "along")])
 
 # The columns that a tree reads, also inside of a window's figure.

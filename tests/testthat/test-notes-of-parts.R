@@ -17,7 +17,6 @@ test_that("notes count over all parts, and say no more and no less", {
   for (k in seq_along(pages)) for (size in c(100, 701, 2999, 3000)) {
     in_parts <- draw_up(pages[[k]](ledger(table, in_parts = size)))
     at_once <- draw_up(pages[[k]](ledger(table)))
-    numbers <- function(x) sort(unique(unlist(regmatches(notes_of(x), gregexpr("[0-9,]*[0-9]", notes_of(x))))))
     expect_identical(as.data.frame(in_parts), as.data.frame(at_once), info = paste(k, size))
     expect_identical(notes_of(in_parts), notes_of(at_once), info = paste(k, size))
   }
