@@ -60,8 +60,8 @@ value_written <- function(value, kind) {
   if (length(value) != 1 || is.na(value)) return(NULL)
   switch(kind,
     text = , factor = as.character(value), logical = as.logical(value), integer = , double = as.double(value),
-    integer64 = if (abs(value) < 2^53) as.double(value), date = format(value, "%Y-%m-%d"),
-    time = format(value, "%Y-%m-%d %H:%M:%S")
+    integer64 = if (abs(value) < 2^53) as.double(value), date = day_text(value),
+    time = moment_text(value, "%Y-%m-%d %H:%M:%S")
   )
 }
 

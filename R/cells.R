@@ -21,7 +21,7 @@ default_texts <- function(x, decimals = NULL) {
   switch(kind_of(x),
     logical = ifelse(x, "yes", "no"), empty = rep(missing_mark, length(x)),
     integer = , double = , integer64 = number_text(x, if (is.null(decimals)) needed_decimals(x) else decimals),
-    date = format(x), time = time_texts(x),
+    date = day_text(x), time = time_texts(x),
     clean_text(as.character(x))
   )
 }
@@ -29,8 +29,8 @@ default_texts <- function(x, decimals = NULL) {
 # To the second, or as far as the values go.
 time_texts <- function(x) {
   seconds <- as.double(unclass(x))
-  if (!any(seconds != floor(seconds), na.rm = TRUE)) return(format(x, "%Y-%m-%d %H:%M:%S"))
-  text <- sub("[.]?0+$", "", format(x, "%Y-%m-%d %H:%M:%OS6"))
+  if (!any(seconds != floor(seconds), na.rm = TRUE)) return(moment_text(x, "%Y-%m-%d %H:%M:%S"))
+  text <- sub("[.]?0+$", "", moment_text(x, "%Y-%m-%d %H:%M:%OS6"))
   ifelse(is.na(x), NA, text)
 }
 
@@ -52,11 +52,11 @@ period_texts <- function(x, unit) {
   whole <- is.na(days) | days == core_date_part(days, paste0("start_of_", unit), 1L)
   part <- function(name) core_date_part(days, name, 1L)
   text <- switch(unit,
-    year = sprintf("%d", part("year")), quarter = sprintf("%d Q%d", part("year"), part("quarter")),
-    month = sprintf("%d-%02d", part("year"), part("month")),
-    week = sprintf("%d-W%02d", part("week_year"), part("week")), format(as_date_class(days))
+    year = sprintf("%04d", part("year")), quarter = sprintf("%04d Q%d", part("year"), part("quarter")),
+    month = sprintf("%04d-%02d", part("year"), part("month")),
+    week = sprintf("%04d-W%02d", part("week_year"), part("week")), day_text(days)
   )
-  ifelse(whole, text, format(as_date_class(days)))
+  ifelse(whole, text, day_text(days))
 }
 
 # As many decimals as a column needs, two at the most; more when all its values are small.
@@ -99,7 +99,8 @@ exact_text <- function(value) {
 }
 
 value_text <- function(value) {
-  text <- if (is.character(value)) encodeString(value, quote = "\"") else format(value)
+  text <- if (is.character(value)) encodeString(value, quote = "\"") else
+    if (inherits(value, "Date")) day_text(value) else format(value)
   listing(text, 3)
 }
 
@@ -126,6 +127,8 @@ as_written <- function(x) {
     format_each(values)
   } else if (inherits(values, "POSIXct")) {
     time_texts(values)
+  } else if (inherits(values, "Date")) {
+    day_text(values)
   } else {
     as.character(values)
   }

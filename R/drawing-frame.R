@@ -75,9 +75,9 @@ date_axis <- function(values) {
 
 # Dates of an axis as the page has them: months and years where all of them are the start of one.
 date_texts <- function(x) {
-  if (inherits(x, "POSIXct")) return(sub(" 00:00$", "", format(x, "%Y-%m-%d %H:%M")))
+  if (inherits(x, "POSIXct")) return(sub(" 00:00$", "", moment_text(x, "%Y-%m-%d %H:%M")))
   there <- x[!is.na(x)]
   if (all(format(there, "%m-%d") == "01-01")) return(format(x, "%Y"))
-  if (all(format(there, "%d") == "01")) return(format(x, "%Y-%m"))
-  format(x, "%Y-%m-%d")
+  if (all(format(there, "%d") == "01")) return(sub("-01$", "", day_text(x)))
+  day_text(x)
 }

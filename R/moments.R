@@ -18,6 +18,17 @@ month_start <- function(starts) {
 
 as_date_class <- function(days) structure(as.double(days), class = "Date")
 
+# Days, or moments in their own zone, as ISO 8601 writes them: years below 1000 with their zeros.
+day_text <- function(x) moment_text(if (inherits(x, "Date")) x else as_date_class(x), "%Y-%m-%d")
+
+moment_text <- function(x, form, ...) four_digits(format(x, form, ...))
+
+four_digits <- function(text) {
+  short <- grepl("^[0-9]{1,3}-", text)
+  text[short] <- paste0(strrep("0", 5 - regexpr("-", text[short])), text[short])
+  text
+}
+
 zone_of <- function(x) {
   zone <- if (inherits(x, "idle_clock")) "UTC" else attr(x, "tzone")[1]
   if (is.null(zone) || is.na(zone)) "" else zone

@@ -110,6 +110,11 @@ start_again <- function(x, unit) {
   )
 }
 
+day_written_again <- function(x) {
+  parts <- as.POSIXlt(x)
+  sprintf("%04.0f-%02d-%02d", parts$year + 1900, parts$mon + 1L, parts$mday)
+}
+
 first_of_month <- function(day, month) {
   parts <- as.POSIXlt(day, tz = "UTC")
   parts$mon <- as.integer(month) - 1L
@@ -121,7 +126,7 @@ first_of_month <- function(day, month) {
 
 text_again <- function(x) {
   if (is.character(x) || is.factor(x)) return(as.character(x))
-  if (inherits(x, "Date")) return(format(x))
+  if (inherits(x, "Date")) return(ifelse(is.na(x), NA, day_written_again(x)))
   if (inherits(x, "POSIXct")) return(NULL)
   if (!is_fraction(x)) return(as.character(x))
   distinct <- unique(x)

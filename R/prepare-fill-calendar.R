@@ -15,7 +15,7 @@ room("fill_calendar", "preparation",
       fill = fill_asked(parts$fill, c(along, per), values, ctx), made = made_mark(ctx)
     )
     if (!is.null(part$from) && !is.null(part$to) && part$from > part$to) stop_in(
-      ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", part$from, part$to)
+      ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", day_text(part$from), day_text(part$to))
     )
     part
   },
@@ -47,8 +47,8 @@ room("fill_calendar", "preparation",
 calendar_span_words <- function(part) {
   own <- if (length(part$per)) "its" else "the"
   paste(
-    "from", if (is.null(part$from)) paste(own, "first") else format(part$from), "to",
-    if (is.null(part$to)) paste(own, "last") else format(part$to)
+    "from", if (is.null(part$from)) paste(own, "first") else day_text(part$from), "to",
+    if (is.null(part$to)) paste(own, "last") else day_text(part$to)
   )
 }
 

@@ -23,7 +23,7 @@ room("dates", "rule", place = 7, of_ledger = NULL, of_page = NULL,
 
 of_days <- function(seen, name, rows, days, text) {
   if (length(rows) == 0) return(NULL)
-  last <- format(as_date_class(max(days[rows])))
+  last <- day_text(max(days[rows]))
   a_finding(paste0("Dates: ", sprintf(
     text, count_of(length(rows), "value"), name, if (length(rows) == 1) "is" else "are", last, seen$row(rows[1])
   ), "."), name, rows)

@@ -30,10 +30,10 @@ day_beside_times <- function(node, one) {
   if (length(later) == 0) return(NULL)
   a_finding(sprintf(
     "Times: %s, in %s, takes %s for its first moment, and %s of that day are later; %s.", node_label(node), one$place,
-    format(as_date_class(bound)), so_many_rows(length(later), one$unit),
+    day_text(bound), so_many_rows(length(later), one$unit),
     if (node$fn %in% c("<=", "between")) sprintf("for the whole day write < \"%s\"",
-      format(as_date_class(bound + 1))) else
-      if (node$fn == ">") sprintf("for the days after it write >= \"%s\"", format(as_date_class(bound + 1))) else
+      day_text(bound + 1)) else
+      if (node$fn == ">") sprintf("for the days after it write >= \"%s\"", day_text(bound + 1)) else
       sprintf("for the day write start_of(%s, \"day\")", node_label(x))
   ), columns_in(x), weight = length(later) / one$table$n)
 }

@@ -11,7 +11,7 @@ room("empty", "rule", place = 9, of_ledger = NULL, of_page = NULL,
       blank <- texts[squeezed(texts) == ""]
       rows <- if (length(blank)) rows_of_texts(seen, name, blank)
       if (length(rows)) a_finding(sprintf("Empty: `%s`: %s empty text, which is a value and not missing.", name,
-        is_are(length(rows), "cell")), name, rows, carried = "they carry")
+        is_are(length(rows), "cell")), name, rows, carried = if (length(rows) == 1) "it carries" else "they carry")
     })
   }
 )

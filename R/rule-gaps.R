@@ -7,7 +7,7 @@ room("gaps", "rule", place = 6, of_page = NULL, of_values = NULL, twin = NULL, e
       gaps <- days_absent(seen$column(name))
       if (!is.null(gaps)) a_finding(
         sprintf("`%s`: %s between the first and the last without an entry, the first %s; rows are not days.",
-          name, count_of(gaps$n, "day"), format(as_date_class(gaps$first))), name,
+          name, count_of(gaps$n, "day"), day_text(gaps$first)), name,
         repair = a_repair("prepare", call("fill_calendar", as.name(name), "day"), 3)
       )
     })

@@ -14,13 +14,14 @@ room("groups_lacking", "rule", place = 34, of_ledger = NULL, of_values = NULL,
     names <- Filter(function(name) length(seen$texts(name)$text) %in% 2:50, columns_of_text(seen))
     days <- as_days(evaluate_column(keys[[1]]$node$args$x, entries_table(drawn)))
     lapply(names, function(name) {
-      found <- groups_lacking(drawn, keys[[1]]$name, name, period, seen)
-      if (is.null(found)) groups_that_stop(name, days, seen) else found
+      found <- groups_that_stop(name, days, seen)
+      if (is.null(found)) groups_lacking(drawn, keys[[1]]$name, name, period, seen) else found
     })
   }
 )
 
-# A group whose share of all entries lets expect fifteen or more in a period, and that has none in it.
+# A group whose entries in the other periods, beside those of the other groups, let expect fifteen or more in a period,
+# and that has none in it.
 groups_lacking <- function(drawn, key, name, period, seen) {
   known <- !is.na(period) & !is_missing_value(seen$column(name))
   starts <- sort(unique(as.double(period[known])))
@@ -28,13 +29,14 @@ groups_lacking <- function(drawn, key, name, period, seen) {
   group <- codes_of(as_text_vector(seen$column(name)))[known]
   at <- match(as.double(period[known]), starts)
   cells <- table(factor(group, sort(unique(group))), factor(at, seq_along(starts)))
-  expected <- outer(rowSums(cells), colSums(cells)) / sum(cells)
+  elsewhere <- sum(cells) - outer(rowSums(cells), colSums(cells), `+`)
+  expected <- outer(rowSums(cells), colSums(cells)) / pmax(elsewhere, 1)
   gone <- which(cells == 0 & expected >= 15, arr.ind = TRUE)
   if (nrow(gone) == 0 || nrow(gone) > 0.2 * length(cells) || any(rowSums(cells > 0) < length(starts) / 2)) return(NULL)
   own <- texts_of(as_text_vector(seen$column(name)))[as.integer(rownames(cells))[gone[1, 1]]]
   a_finding(sprintf(
     "Periods: %s %s has no entries in the %s of `%s` from %s, where some %s would be usual%s.", name, value_text(own),
-    "period", key, format(as_date_class(starts[gone[1, 2]])), big_mark(round(expected[gone[1, 1], gone[1, 2]])),
+    "period", key, day_text(starts[gone[1, 2]]), big_mark(round(expected[gone[1, 1], gone[1, 2]])),
     if (nrow(gone) > 1) sprintf("; so in %s more", count_of(nrow(gone) - 1, "case")) else ""
   ), c(key, name), weight = max(expected[gone]) / max(colSums(expected)[gone[1, 2]], 1))
 }
@@ -53,7 +55,7 @@ groups_that_stop <- function(name, days, seen) {
     if (usual < 15) next
     return(a_finding(sprintf(
       "Periods: %s %s has no entries %s %s, where some %s would be usual.", name, value_text(texts_of(codes)[own]),
-      if (after >= before) "after" else "before", format(as_date_class(if (after >= before) max(mine) else min(mine))),
+      if (after >= before) "after" else "before", day_text(if (after >= before) max(mine) else min(mine)),
       big_mark(round(usual))
     ), name, weight = usual / seen$n))
   }

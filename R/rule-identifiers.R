@@ -24,7 +24,7 @@ room("identifiers", "rule", place = 19, of_ledger = NULL, of_page = NULL,
           "entry"),
         name, value_text(plain_vector(pick_rows(x, pair[2]))), seen$row(pair[1]), seen$row(pair[2]),
           listing(tick(unlike))
-      ), name, same$row[odd], carried = "they carry")
+      ), name, same$row[odd], carried = if (length(odd) == 1) "it carries" else "they carry")
     })
   }
 )

@@ -23,14 +23,15 @@ gaps_of_neighbours <- function(one) {
   a_finding(sprintf(
     "Neighbours: `%s` takes the line %s, and in %s that is %s and not one away, first beside %s; %s.", one$name,
     if (one$node$shift > 0) "before" else "after", count_of(length(steps$wide), "line"),
-    sprintf("up to %s", count_of(steps$widest, steps$unit)), format(as_date_class(days[order][steps$wide[1] + 1])),
+    sprintf("up to %s", count_of(steps$widest, steps$unit)), day_text(days[order][steps$wide[1] + 1]),
     sprintf("earlier(x, %ss(1)) goes by the calendar", steps$unit)
   ), one$name, weight = length(steps$wide) / length(days))
 }
 
 # Steps from one date to the next: where nearly all are one day, week or month, those that are more.
 usual_steps <- function(days, same) {
-  step <- diff(if (any(core_date_part(days, "weekday", 1L) > 5, na.rm = TRUE)) days else working_days(days))
+  weekdays <- unique(core_date_part(days, "weekday", 1L))
+  step <- diff(if (length(weekdays) < 2 || any(weekdays > 5, na.rm = TRUE)) days else working_days(days))
   step[!same | is.na(step)] <- NA
   by_month <- all(core_date_part(days, "day", 1L) %in% 1, na.rm = TRUE)
   if (by_month) step <- ifelse(is.na(step), NA, diff(step_numbers(as_date_class(days), "month")))

@@ -60,13 +60,13 @@ periods_said <- function(names, unit, days_of_entries, starts_of_entries) {
   short <- as.double(last_day) - max(days) > usual
   late <- min(days) - min(starts) > usual
   of_period <- function(text, start, day) {
-    sentence <- sprintf(text, unit, keys, format(as_date_class(start)), format(as_date_class(day)))
+    sentence <- sprintf(text, unit, keys, day_text(start), day_text(day))
     a_finding(sentence, names, rows = which(starts_of_entries %in% start))
   }
   list(
     if (length(absent)) a_finding(sprintf(
       "Dates: between the first and the last %s of %s %s no entries, the first %s.", unit, keys,
-      have(length(absent), unit), format(as_date_class(absent[1]))
+      have(length(absent), unit), day_text(absent[1])
     ), names, weight = length(absent) / (length(absent) + length(starts))),
     if (late) of_period("Dates: the first %s of %s, from %s, has entries from %s on only and may not be complete.",
       min(starts), min(days)),

@@ -94,7 +94,7 @@ postings_meant <- function(book, postings) {
 # A day counts to its end.
 moment_asked <- function(as_of) {
   if (is.character(as_of)) as_of <- if (nchar(as_of) <= 10) as.Date(as_of) else as.POSIXct(as_of, tz = "UTC")
-  if (inherits(as_of, "Date")) return(paste0(format(as_of), "T23:59:59.999Z"))
+  if (inherits(as_of, "Date")) return(paste0(day_text(as_of), "T23:59:59.999Z"))
   format(as_of, "%Y-%m-%dT%H:%M:%OS3Z", tz = "UTC")
 }
 

@@ -72,9 +72,9 @@ constant_for <- function(value, to) {
     if (is.na(value)) return("NULL")
     return(as.character(DBI::dbQuoteString(to$connection, enc2utf8(value))))
   }
-  if (inherits(value, "Date")) return(if (is.na(value)) "NULL" else to$server$date(format(value, "%Y-%m-%d")))
+  if (inherits(value, "Date")) return(if (is.na(value)) "NULL" else to$server$date(day_text(value)))
   if (inherits(value, "POSIXct")) return(if (is.na(value)) "NULL" else to$server$moment(
-    format(value, "%Y-%m-%d %H:%M:%OS6", tz = "UTC"), to))
+    moment_text(value, "%Y-%m-%d %H:%M:%OS6", tz = "UTC"), to))
   if (inherits(value, "integer64")) return(if (is.na(value)) "NULL" else in_brackets(as.character(value)))
   if (is.logical(value)) return(if (is.na(value)) "NULL" else if (value) "TRUE" else "FALSE")
   number_in_sql(as.double(value), to)

@@ -4,20 +4,13 @@ number_written <- function(x) core_number_texts(as.double(x))
 
 # Times by ISO 8601 with all of their seconds, as they stand in their own zone; dates as yyyy-mm-dd.
 moment_written <- function(x) {
-  if (inherits(x, "Date")) return(ifelse(is.na(x), NA, four_digits(format(x, "%Y-%m-%d"))))
+  if (inherits(x, "Date")) return(ifelse(is.na(x), NA, day_text(x)))
   seconds <- as.double(unclass(x))
   parts <- any(seconds != floor(seconds), na.rm = TRUE)
   text <- format(x, if (parts) "%Y-%m-%dT%H:%M:%OS6" else "%Y-%m-%dT%H:%M:%S")
   if (parts) text <- sub("0+$", "", text)
   offset <- sub("(..)$", ":\\1", format(x, "%z"))
   ifelse(is.na(x), NA, paste0(four_digits(sub("[.]$", "", text)), ifelse(offset == "+00:00", "Z", offset)))
-}
-
-# Years below 1000 with their zeros.
-four_digits <- function(text) {
-  short <- grepl("^[0-9]{1,3}-", text)
-  text[short] <- paste0(strrep("0", 5 - regexpr("-", text[short])), text[short])
-  text
 }
 
 # A column as text for a file; missing values stay missing.
@@ -29,7 +22,7 @@ column_written <- function(column) {
 
 # A value as R would write it.
 constant_text <- function(value) {
-  if (inherits(value, "Date")) return(sprintf("as.Date(%s)", constant_text(four_digits(format(value)))))
+  if (inherits(value, "Date")) return(sprintf("as.Date(%s)", constant_text(day_text(value))))
   if (inherits(value, "POSIXct")) return(sprintf(
     "as.POSIXct(%s, tz = %s, origin = \"1970-01-01\")", constant_text(as.double(unclass(value))),
       constant_text(time_zone(value))

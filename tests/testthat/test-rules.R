@@ -2,10 +2,6 @@
 # nor does anything on the demo table that has no mistake, nor on 500 pages put together at random.
 ns <- asNamespace("idleledger")
 rules <- ns$rooms_of("rule")
-findings <- function(page) {
-  checks <- as.data.frame(tie_out(page))
-  checks[checks$status != "ties", ]
-}
 evaluated <- function(code) eval(code, new.env(parent = globalenv()))
 
 test_that("each rule speaks on its example and is silent on its twin, in words that name what it is of", {
@@ -109,24 +105,6 @@ test_that("the same entries are found once, and what does not belong among them 
   expect_identical(findings(brief(odd, lines = wharf, figures = c(s = sum(due))))$rule, "totals_among")
 })
 
-test_that("copies are found beside worked columns, and by look() among more than a page compares", {
-  twice <- demo_table("dues")[c(1:90, 7), ]
-  numbered <- brief(twice, columns = c(k = row_number(entered())), lines = wharf, figures = c(s = sum(due)))
-  expect_true("copies" %in% findings(numbered)$rule)
-  withr::local_options(idleledger.most_to_compare = 50)
-  expect_false("copies" %in% findings(brief(twice, lines = wharf, figures = c(s = sum(due))))$rule)
-  expect_match(look(twice)$traps, "1 entry is an exact copy", all = FALSE)
-})
-
-test_that("the rarer spelling is the rarer one, and a base hardly cut is not told", {
-  table <- transform(demo_table("dues"), wharf = replace(wharf, c(1, 5, 9), "alder"))
-  said <- findings(brief(table, lines = wharf, figures = c(s = sum(due))))$sentence
-  expect_match(said, "the rarer spelling has 3 entries, the first in row 1", all = FALSE)
-  parts <- brief(demo_table("dues"), only = slip != 5009, lines = wharf, figures = c(s = sum(due)),
-    beside = c(p = share(s)))
-  expect_identical(findings(parts)$sentence, character())
-})
-
 test_that("the heaviest findings are printed first, seven of them, the rest counted", {
   dirty <- demo_table("dues")
   dirty <- transform(dirty, wharf = replace(wharf, 9, "alder "), due = replace(due, c(5, 50), 9999),
@@ -147,16 +125,4 @@ test_that("the heaviest findings are printed first, seven of them, the rest coun
   expect_length(grep("^note", capture.output(print(proof, all = TRUE))), nrow(notes))
   expect_type(checks$columns, "list")
   expect_true("slip" %in% unlist(checks$columns[checks$rule %in% "not_to_add"]))
-})
-
-test_that("the middle of each group is its median", {
-  for (seed in 1:60) withr::with_seed(seed, {
-    n <- sample(0:40, 1)
-    x <- ifelse(runif(n) < 0.2, NA, round(rnorm(n), 1))
-    group <- sample(c(1:5, NA), n, TRUE)
-    found <- idleledger:::middles_by(x, group)
-    expected <- as.vector(tapply(x, group, stats::median, na.rm = TRUE))
-    expect_equal(found$middle, if (length(expected)) expected else numeric(), info = seed)
-    expect_equal(found$n, as.vector(tapply(!is.na(x), group, sum)), ignore_attr = TRUE, info = seed)
-  })
 })

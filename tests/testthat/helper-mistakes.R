@@ -1,0 +1,43 @@
+# The demo table of dues has no mistake in it: ways to plant one, and to ask what is said of a page.
+
+dues <- demo_table("dues")
+
+# The table with columns added or replaced, with other values in some of its rows, and with rows more.
+dues_with <- function(..., table = dues) {
+  columns <- list(...)
+  table[names(columns)] <- columns
+  table
+}
+dues_at <- function(name, where, value) {
+  dues[[name]] <- replace(dues[[name]], where, value)
+  dues
+}
+with_row <- function(..., table = dues) rbind(table, transform(table[1, ], ...))
+
+by_wharf <- function(table = dues, ...) brief(table, lines = wharf, figures = c(n = count(), dues = sum(due)), ...)
+by_day <- function(table, ...) brief(brief(table, lines = paid_on, figures = c(dues = sum(due))), beside = c(...))
+
+# All that a tie-out says beyond "ties".
+findings <- function(page) {
+  checks <- as.data.frame(if (inherits(page, "idle_brief")) tie_out(page) else page)
+  checks[checks$status != "ties", ]
+}
+
+# A rule tells a mistake, in these words, and no figure differs for it; of the twin without it nothing is said.
+expect_told <- function(rule, mistake, twin, words = ".", name = rule) {
+  found <- findings(mistake)
+  own <- found$sentence[found$rule %in% rule]
+  all_said <- paste(found$sentence, collapse = " | ")
+  expect_true(any(grepl(words, own)), label = sprintf("%s is told (said was: %s)", name, all_said))
+  expect_false(any(found$status == "differs"), label = sprintf("a figure differs for %s: %s", name, all_said))
+  expect_clean(twin, name)
+}
+
+known_clean <- new.env()
+expect_clean <- function(page, name = "a page") {
+  key <- rlang::hash(page)
+  if (is.null(known_clean[[key]])) {
+    expect_identical(findings(page)$sentence, character(), label = paste("what is said of the twin of", name))
+  }
+  known_clean[[key]] <- TRUE
+}

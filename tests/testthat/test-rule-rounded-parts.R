@@ -1,0 +1,26 @@
+# Printed lines that do not add up to the printed total, since each is rounded by itself.
+footed <- function(tolls, digits) {
+  table <- data.frame(reach = rep(c("U", "L"), length.out = length(tolls)), lock = letters[seq_along(tolls)],
+    toll = tolls)
+  rlang::inject(brief(table, lines = c(reach, lock), figures = c(t = sum(toll)), footing = rollup(reach, lock),
+    layout = c(reach, lock, decimals(t, !!digits))))
+}
+
+test_that("a total that its printed lines miss is told with both numbers, and the other subtotals are counted", {
+  tolls <- c(1.4, 2.2, 3.4, 4.2, 1.4)
+  expect_told("rounded_parts", footed(tolls, 0), footed(tolls, 1),
+    "the lines of `t` add up to [0-9]+ and the total says [0-9]+, in .*; each is rounded by itself")
+  for (seed in seq_len(rounds(30))) withr::with_seed(seed, {
+    tolls <- round(stats::runif(6, 1, 9), 2)
+    misses <- function(rows) sum(round(tolls[rows] + 1e-9)) != round(sum(tolls[rows]) + 1e-9)
+    told <- misses(c(1, 3, 5)) || misses(c(2, 4, 6)) || misses(1:6)
+    sums <- c(sum(tolls[c(1, 3, 5)]), sum(tolls[c(2, 4, 6)]), sum(tolls), tolls)
+    if (any(abs(sums %% 1 - 0.5) < 1e-6)) next
+    expect_identical("rounded_parts" %in% findings(footed(tolls, 0))$rule, told, label = paste("seed", seed))
+  })
+})
+
+test_that("where lines are hidden, or there is no total, nothing has to add up", {
+  table <- data.frame(lock = letters[1:3], toll = c(1.4, 2.4, 3.4))
+  expect_clean(brief(table, lines = lock, figures = c(t = sum(toll)), layout = c(lock, decimals(t, 0))))
+})
