@@ -102,6 +102,8 @@ find_value <- function(symbol, env) {
   while (!identical(env, emptyenv()) && !identical(env, baseenv())) {
     if (rlang::env_has(env, name)) {
       value <- rlang::env_get(env, name, default = NULL)
+      if (rlang::is_missing(value)) return(NULL)
+      if (inherits(value, "POSIXlt")) return(as.POSIXct(value))
       return(if (is.atomic(value) || inherits(value, "idle_quoted")) value)
     }
     if (identical(env, globalenv()) || isNamespace(env)) break

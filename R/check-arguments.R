@@ -40,7 +40,7 @@ yes_or_no <- function(expr, values, ctx, what) {
 
 whole_number <- function(expr, values, ctx, what, least = 1) {
   n <- one_value(expr, values, what, ctx)
-  n <- as_plain_number(n)
+  if (!is.logical(n)) n <- as_plain_number(n)
   if (!is.numeric(n) || is.na(n) || n != floor(n) || n < least || n > .Machine$integer.max) {
     stop_in(
       ctx, "bad_argument", sprintf(

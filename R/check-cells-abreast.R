@@ -39,8 +39,9 @@ line_names <- function(drawn, keys) {
   if (length(parts) == 0) rep("", lines$n) else do.call(paste, c(parts, sep = "\r"))
 }
 
-# Own lines that are shown, and that no cell holds.
+# Own lines that are shown, and of which some figure is in no cell.
 lines_without_cell <- function(drawn, wide) {
   own <- intersect(display_rows(drawn), own_lines(drawn$lines))
-  sum(!own %in% unlist(wide$lines))
+  held <- lapply(split(wide$lines, wide$figure), function(lines) own %in% unlist(lines))
+  sum(!Reduce(`&`, held))
 }

@@ -61,6 +61,7 @@ one_absent <- function(drawn, own, values) {
 
 check_shown <- function(drawn) {
   gathered <- drawn$lines$gathered
+  in_others <- sum(!is.na(drawn$lines$others_of_group))
   own <- own_lines(drawn$lines)
   all <- length(own)
   shown <- sum(drawn$lines$shown[own])
@@ -71,7 +72,7 @@ check_shown <- function(drawn) {
   )
   a_check(
     "shown",
-    all == shown + hidden + gathered,
+    all == shown + hidden + gathered && gathered == in_others && hidden >= 0,
     sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + "))
   )
 }

@@ -8,11 +8,16 @@ check_kinds <- function(args, takes, name, ctx) {
     what <- node_text(args[[i]])
     stop_in(
       ctx, "wrong_kind",
-      sprintf("%s() takes %s, and %s is %s.", name, set_words[[set]], what, a_kind(args[[i]]$kind)),
+      sprintf("%s takes %s, and %s is %s.", said_to_take(name), set_words[[set]], what, a_kind(args[[i]]$kind)),
       kind_hint(args[[i]], set, ctx),
       column = args[[i]]$name
     )
   }
+}
+
+# A function by its call, a section by its name, anything else as it is called.
+said_to_take <- function(name) {
+  if (has_room("section", name)) tick(name) else if (grepl("^[a-z_]+$", name)) paste0(name, "()") else name
 }
 
 kind_hint <- function(node, set, ctx) {

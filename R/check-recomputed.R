@@ -16,7 +16,7 @@ check_additive <- function(drawn) {
   known <- vapply(nodes, function(node) !is.null(whole[[node$id]]), TRUE)
   beyond <- sprintf("%s has no total in all, since 64 bits do not hold it", names(nodes)[!known])
   nodes <- nodes[known]
-  if (length(nodes) == 0) return(a_check("additive", NA, sprintf("Footing: %s.", toString(beyond))))
+  if (length(nodes) == 0) return(a_note("additive", sprintf("Footing: %s.", toString(beyond))))
   parts <- Map(function(name, node) footed(drawn$lines$columns[[name]][own], whole[[node$id]], name), names(nodes),
     nodes)
   ties <- all(vapply(parts, `[[`, TRUE, "ties"))

@@ -1,11 +1,12 @@
 # What a check says: its name, whether it ties, a sentence, and where it differs the lines.
 
 a_check <- function(check, ties, sentence, lines = NULL) {
-  status <- if (is.na(ties)) "note" else if (ties) "ties" else "differs"
-  list(check = check, status = status, sentence = sentence, lines = lines)
+  list(check = check, status = if (isTRUE(ties)) "ties" else "differs", sentence = sentence, lines = lines)
 }
 
-a_note <- function(check, sentence, lines = NULL) a_check(check, NA, sentence, lines)
+a_note <- function(check, sentence, lines = NULL) {
+  list(check = check, status = "note", sentence = sentence, lines = lines)
+}
 
 status_mark <- function(status, weight = "") {
   switch(status,

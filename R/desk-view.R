@@ -104,7 +104,7 @@ facts_said <- function(facts) {
     short_texts(unlist(facts$top)), 4))
   ends <- if (!is.null(facts$smallest)) sprintf("%s to %s", end_text(facts$smallest), end_text(facts$largest))
   missing <- if (facts$missing > 0) sprintf("%s missing", big_mark(facts$missing))
-  paste(c(a_kind(facts$kind), values, ends, missing), collapse = ", ")
+  paste(c(kind_name(facts$kind), values, ends, missing), collapse = ", ")
 }
 
 end_text <- function(value) if (is.numeric(value)) cell_texts(value) else format(value)

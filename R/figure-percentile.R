@@ -24,9 +24,8 @@ quantile_again <- function(p_of) {
   }
 }
 
-number_or_moment <- function(args, ctx) {
-  if (kind_fits(args$x$kind, "number") || is_moment(args$x$kind)) return(args)
-  check_kinds(args["x"], list(x = "number"), "median or percentile", ctx)
+number_or_moment <- function(args, ctx, name = "median") {
+  if (!is_moment(args$x$kind)) check_kinds(args["x"], list(x = "number"), name, ctx)
   args
 }
 
@@ -61,7 +60,7 @@ room("percentile", "figure",
       hint <- if (p > 1 && p <= 100) sprintf("For %s write %s.", format(p), format(p / 100))
       stop_in(ctx, "bad_argument", sprintf("percentile() takes a part from 0 to 1, and got %s.", format(p)), hint)
     }
-    number_or_moment(args, ctx)
+    number_or_moment(args, ctx, "percentile")
   },
   fold = quantile_fold(part_asked), counted = counted_quantile(part_asked), slide = quantile_slide(part_asked),
   again = quantile_again(part_asked), in_sql = percentile_said(part_asked),

@@ -38,7 +38,12 @@ kind_fits <- function(kind, set) {
   kind %in% c("any", "empty") || kind %in% kind_sets[[set]]
 }
 
-a_kind <- function(kind) unname(kind_words[kind])
+kind_name <- function(kind) unname(kind_words[kind])
+
+# As it stands in a sentence: `toll` is a number.
+a_kind <- function(kind) {
+  sub("^(whole number|number|64-bit whole number|choice|date|date and time)$", "a \\1", kind_name(kind))
+}
 
 # What a set of kinds is called when something else came.
 set_words <- c(

@@ -133,7 +133,7 @@ print.idle_ledger <- function(x, ...) {
   local_utf8()
   say_title(sprintf("Ledger %s: %s, %s", x$name, entry_count(x$n), count_of(length(x$kinds), "column")))
   print_table(lapply(first_columns(x, names(x$kinds), 6), plain_vector))
-  cat(paste0("  ", clean_text(names(x$kinds)), ": ", a_kind(x$kinds), collapse = "\n"), "\n", sep = "")
+  cat(paste0("  ", clean_text(names(x$kinds)), ": ", kind_name(x$kinds), collapse = "\n"), "\n", sep = "")
   print_notes(c(x$notes, unlist(x$column_notes, use.names = FALSE)))
   invisible(x)
 }

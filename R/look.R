@@ -38,7 +38,7 @@ look_at <- function(x, n) {
   present <- pick_rows(values, which(!is_missing_value(values)))
   ends <- ends_of(present)
   data.frame(
-    kind = a_kind(kind_of(x)), missing = sum(is_missing_value(x)), different = length_of(present),
+    kind = kind_name(kind_of(x)), missing = sum(is_missing_value(x)), different = length_of(present),
     smallest = ends[1], largest = ends[2], examples = examples_of(present)
   )
 }

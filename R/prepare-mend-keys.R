@@ -59,7 +59,7 @@ table_of_spellings <- function(expr, ctx) {
   if (length(kinds) == 2 && all(kinds %in% c("text", "factor"))) return(table$name)
   stop_in(
     ctx, "bad_argument", sprintf("a table of spellings has two columns of text, from and to; %s has %s.", table$name,
-      both(sprintf("%s (%s)", names(kinds), a_kind(kinds))))
+      both(sprintf("%s (%s)", names(kinds), kind_name(kinds))))
   )
 }
 

@@ -268,7 +268,7 @@ same_kind <- function(kinds, args, ctx) {
   if (is.na(kind)) {
     stop_in(
       ctx, "wrong_kind",
-      sprintf("the values of one column must be of one kind, and these are %s.", both(unique(a_kind(kinds)))),
+      sprintf("the values of one column must be of one kind, and these are %s.", both(unique(kind_name(kinds)))),
       "Make text of them with as_text(), or numbers with as_number()."
     )
   }

@@ -25,7 +25,7 @@ room("joined", "row", topic = "text",
 text_said <- function(sql, node, to) {
   if (node$kind %in% kind_sets$text) return(sql)
   if (node$kind %in% c("integer", "integer64", "date")) return(in_type(sql, "text", to))
-  not_in_sql(sprintf("%s is written differently there", a_kind(node$kind)), to)
+  not_in_sql(sprintf("%s is written differently there", kind_name(node$kind)), to)
 }
 
 join_two <- function(a, b, sep) {

@@ -152,7 +152,7 @@ check_against <- function(drawn, against) {
   if (all(level_columns %in% names(fresh))) fresh <- fresh[fresh$line_kind == "line", , drop = FALSE]
   if (nrow(fresh) == 0) return(checks)
   new <- apply(fresh[found$keys[!found$keys %in% level_columns]], 1, paste, collapse = " ")
-  c(checks, list(a_check("against", NA, sprintf(
+  c(checks, list(a_note("against", sprintf(
     "Against what was given: %s not there: %s.", is_are(nrow(fresh), "line"), listing(tick(new))
   ))))
 }

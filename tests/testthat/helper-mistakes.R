@@ -41,3 +41,22 @@ expect_clean <- function(page, name = "a page") {
   }
   known_clean[[key]] <- TRUE
 }
+
+# For the rest of a test a section leaves its page with a mistake in it.
+local_spoiled <- function(section, change, env = parent.frame()) {
+  sound <- idleledger:::room_of("section", section)$work
+  idleledger:::local_answers(section, "section", .frame = env, work = function(drawn, checked) {
+    change(sound(drawn, checked))
+  })
+}
+
+# The checks that differ, by name, with their sentences.
+differing <- function(page, ...) {
+  checks <- Filter(function(check) check$status == "differs", tie_out(page, ...)$checks)
+  stats::setNames(vapply(checks, `[[`, "", "sentence"), vapply(checks, `[[`, "", "check"))
+}
+
+# Each call stops, with words that fit.
+expect_stops <- function(cases, make) {
+  for (case in cases) expect_match(said_by(make(case[[1]])), case[[2]], label = paste(deparse(case[[1]]), collapse = " "))
+}

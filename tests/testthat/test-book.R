@@ -107,7 +107,7 @@ test_that("what cannot be kept, posted or opened is told", {
   expect_match(said_by(post(book, entries[1:100, ])), "posted already, as \"first\"")
   expect_identical(nrow(postings(book)), 1L)
   expect_match(said_by(post(book, entries[names(entries) != "toll"])), "has no column `toll`")
-  expect_match(said_by(post(book, transform(entries, toll = "dear"))), "`toll` is text, and in the book it is number")
+  expect_match(said_by(post(book, transform(entries, toll = "dear"))), "`toll` is text, and in the book it is a number")
   expect_match(said_by(post(book, 5)), "opened on a data frame, a file")
   expect_match(said_by(post(book, book)), "A book is no ledger")
   expect_match(said_by(post(book, entries[1:2, ], name = "")), "name is one text")

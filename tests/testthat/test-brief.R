@@ -20,7 +20,7 @@ test_that("what is wrong with a brief is said when it is made", {
     brief(tolls, lines = lock, figures = c(a = sum(mean(toll)))) ~ "nothing to gather here",
     brief(tolls, lines = c(start = passed_on - lock)) ~ "takes a number, and `lock` is text",
     brief(tolls, lines = toll * 2) ~ "the key `toll \\* 2` needs a name",
-    brief(tolls, only = toll) ~ "takes a condition, and `toll` is number.*comparison",
+    brief(tolls, only = toll) ~ "takes a condition, and `toll` is a number.*comparison",
     brief(tolls, only = c(toll = 3)) ~ "two equals signs: toll == 3",
     brief(tolls, only = toll == "a") ~ "they cannot be compared",
     brief(tolls, only = passed_on > "yesterday") ~ "is no date.*2025-03-31",

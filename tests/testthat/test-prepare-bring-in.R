@@ -218,7 +218,7 @@ test_that("what cannot be matched is said when the brief is made", {
   says("there is no table `nowhere`", nowhere, match = lock)
   says("the table has no column `rech`.*Did you mean `reach`", places, match = lock == rech)
   says("the entries have no column `rise`", places, match = rise)
-  says("`toll` is number here and `lock` is text in places: they can never be equal.*as_number[(]lock[)]", places,
+  says("`toll` is a number here and `lock` is text in places: they can never be equal.*as_number[(]lock[)]", places,
     match = toll == lock)
   dated <- data.frame(at = as.POSIXct("2025-03-01 10:00", tz = "UTC"), code = 1)
   says("hardly ever equal to a date.*match = day == as_date[(]at[)]", dated, match = day == at)

@@ -33,7 +33,7 @@ test_that("spellings by name and by a table change what they name", {
   expect_match(said_by(draw_up(brief(tolls, prepare = mend_keys(lock, by = data.frame(a = NA_character_, b = "x"))))),
     "row 1 of .* lacks a spelling")
   expect_match(said_by(brief(tolls, prepare = mend_keys(lock, by = tolls))), "two columns of text, from and to")
-  expect_match(said_by(brief(tolls, prepare = mend_keys(toll))), "columns of text, and `toll` is whole number")
+  expect_match(said_by(brief(tolls, prepare = mend_keys(toll))), "columns of text, and `toll` is a whole number")
   expect_match(said_by(brief(tolls, prepare = mend_keys(lock, spellings = c("a", "b")))), "texts by name")
   expect_match(said_by(brief(tolls, prepare = mend_keys(lock, spellings = renamed, by = from_table))), "not both")
 })

@@ -42,7 +42,7 @@ test_that("where entries come from, what a side lacks, and kinds that do not fit
   expect_match(flat(entries_behind(stacked)),
     "100 entries of table.*Besides, [0-9]+ entries that `prepare` made or put under")
   odd <- transform(first, toll = as.character(toll))
-  expect_match(said_by(brief(first, prepare = stack_on(odd))), "`toll` is number in the entries and text in odd")
+  expect_match(said_by(brief(first, prepare = stack_on(odd))), "`toll` is a number in the entries and text in odd")
   expect_match(said_by(brief(first, prepare = stack_on())), "takes the tables that come under the entries")
   expect_match(said_by(brief(first, prepare = stack_on(second, name = toll))), "is a column already")
   both <- brief(first, prepare = c(stack_on(second), strike_duplicates(), mend_keys(lock)), lines = whole(),

@@ -47,7 +47,7 @@ test_that("what is wrong with a preparation is said", {
     brief(wide, prepare = unpivot(keep = lock, names = lock, values = b)) ~ "`lock` is a column already",
     brief(wide, prepare = unpivot(keep = lock, names = a + 1, values = b)) ~ "takes the name of a new column",
     brief(wide, prepare = unpivot(columns = c(lock, `2025-01`), names = a, values = b)) ~
-      "columns of one kind: `lock` is text and `2025-01` is number",
+      "columns of one kind: `lock` is text and `2025-01` is a number",
     brief(wide, prepare = unpivot(columns = c(lock, lock), names = a, values = b)) ~ "named twice",
     brief(wide, prepare = unpivot(keep = c(lock, `2025-01`, `2025-02`), names = a, values = b)) ~ "no column is left",
     brief(wide, prepare = unpivot(keep = lock, names = a, values = b, empty = "x")) ~ "\"keep\" or \"drop\"",
