@@ -204,8 +204,8 @@ lines_apart <- function(lines, own, figures, again) {
 check_some_lines <- function(drawn) {
   own <- own_lines(drawn$lines)
   sizes <- line_entries_of(drawn, own)
-  order <- seeded_sample(seq_along(own), length(own))
-  fits <- order[cumsum(as.numeric(sizes[order])) <= limit("most_entries_again")]
+  order <- withr::with_seed(1, sample(seq_along(own)))
+  fits <- sort(order[cumsum(as.numeric(sizes[order])) <= limit("most_entries_again")])
   if (length(fits) == 0) fits <- which.min(sizes)
   if (sum(sizes[fits]) > 4 * limit("most_entries_again")) return(a_note("recomputed", paste(
     "Recomputed: every line has more entries than are worked again at once, so figures that need all values of a line",

@@ -29,7 +29,10 @@ in_order <- function(x) if (inherits(x, "integer64")) x[order(as.double(x))] els
 
 last_match <- function(wanted, x) length(x) + 1L - match(wanted, rev(x))
 
-seeded_sample <- function(x, n) withr::with_seed(1, sort(sample(x, n)))
+# Some of x, or of the numbers up to it: all where there are no more.
+seeded_sample <- function(x, n) {
+  withr::with_seed(1, sort(sample(x, min(n, if (length(x) == 1) x else length(x)))))
+}
 
 # The value of an expression, and by how much it may be off because figures in it, or columns that it
 # uses, are known within a bound only: each is moved by its own, and what that does is added up. No

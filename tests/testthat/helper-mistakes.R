@@ -60,3 +60,9 @@ differing <- function(page, ...) {
 expect_stops <- function(cases, make) {
   for (case in cases) expect_match(said_by(make(case[[1]])), case[[2]], label = paste(deparse(case[[1]]), collapse = " "))
 }
+
+# The work of a room with something done to what comes out of it.
+local_mishap <- function(name, kind, mishap, env = parent.frame()) {
+  work <- idleledger:::room_of(kind, name)$work
+  idleledger:::local_answers(name, kind, work = function(...) mishap(work(...)), .frame = env)
+}

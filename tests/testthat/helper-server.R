@@ -118,3 +118,13 @@ local_mariadb <- function(env = parent.frame()) {
   withr::defer(DBI::dbDisconnect(connection), envir = env)
   connection
 }
+
+# Tables in a database in memory.
+lite <- function(..., env = parent.frame()) {
+  skip_if_not_installed("RSQLite")
+  connection <- DBI::dbConnect(RSQLite::SQLite(), ":memory:")
+  withr::defer(DBI::dbDisconnect(connection), envir = env)
+  tables <- list(...)
+  for (name in names(tables)) DBI::dbWriteTable(connection, name, as.data.frame(tables[[name]]))
+  connection
+}

@@ -99,6 +99,9 @@ local_in_package <- function(name, value, env = parent.frame()) {
   utils::assignInNamespace(name, value, "idleledger")
 }
 
+# Memory that holds next to nothing, so that a page is worked in parts.
+memory_for_nothing <- function(env = parent.frame()) local_in_package("memory_allowed", function() 2e5, env)
+
 # What is printed, on one line.
 flat <- function(x, ...) gsub("\\s+", " ", printed(x, ...))
 

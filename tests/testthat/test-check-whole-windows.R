@@ -65,21 +65,3 @@ test_that("one rank or frame that is off is found in its line", {
     expect_length(grep(sprintf("`%s`: not so in 1 of 200 entries, first in line 1[0-9][0-9]", name), wrong), 1)
   }
 })
-
-test_that("an endless value is not let off by an endless slack", {
-  table <- data.frame(k = letters[1:4], x = c(1, 2, Inf, 4))
-  page <- brief(table, lines = k, figures = c(s = sum(x)), beside = c(
-    up = running(sum(s), along = k), two = rolling(sum(s), 2, along = k, partial = TRUE), r = rank(falling(s))
-  ))
-  expect_true(all_tie(tie_out(page)))
-  sound <- idleledger:::room_of("section", "beside")$work
-  for (name in c("up", "two", "r")) {
-    idleledger:::local_answers("beside", "section", work = function(drawn, checked) {
-      drawn <- sound(drawn, checked)
-      drawn$lines$columns[[name]][3] <- 7
-      drawn
-    })
-    checks <- as.data.frame(tie_out(page))
-    expect_true("windows" %in% checks$check[checks$status == "differs"], info = name)
-  }
-})

@@ -1,0 +1,49 @@
+# Figures against the detail: additive ones against its total, and every line again by a second route.
+figures <- quote(c(n = count(), s = sum(due), m = mean(due), least = min(tonnes), most = max(paid_on),
+  middle = median(due), spread = sd(due), kinds = count_distinct(goods), text = listed(goods, distinct = TRUE)))
+page <- rlang::inject(brief(dues, lines = wharf, figures = !!figures, footing = rollup(wharf)))
+said <- function(page, check) {
+  checks <- as.data.frame(tie_out(page))
+  checks$sentence[checks$check == check]
+}
+
+test_that("how many figures of how many lines are worked again is said, and how near they are", {
+  expect_match(said(page, "recomputed"), paste("Recomputed: 9 figures of 4 lines and 1 subtotal, each from its own entries",
+    "by a second route, 7 equal to the last bit and 2 within 1 part in 10\\^9"))
+  expect_match(said(by_wharf(), "recomputed"), "2 figures of 4 lines, .* equal to the last bit")
+  expect_match(said(brief(dues, lines = wharf, figures = c(m = sd(due))), "recomputed"), "equal within 1 part in 10\\^9")
+  expect_match(said(by_wharf(), "additive"), "the lines add up to the detail's own total: n 360, dues 4,568.16")
+})
+
+test_that("a cell that is off by the least is found, in lines and in subtotals, whatever its figure", {
+  for (name in c("n", "s", "m", "least", "most", "middle", "spread", "kinds")) for (line in c(2, 5)) local({
+    local_spoiled("footing", function(drawn) {
+      x <- drawn$lines$columns[[name]]
+      drawn$lines$columns[[name]][line] <- if (is.double(x) && !inherits(x, "Date")) x[line] * (1 + 1e-8) else x[line] + 1L
+      drawn
+    })
+    expect_true("recomputed" %in% names(differing(page)), label = paste(name, line))
+  })
+})
+
+test_that("lines of others are worked again from the entries that they gather", {
+  gathered <- by_wharf(show = top(1, dues, others = TRUE))
+  expect_match(said(gathered, "others"), "2 figures of 1 line of others recomputed from its entries, equal to the last bit")
+  local_spoiled("show", function(drawn) {
+    at <- which(drawn$lines$line_kind == "others")
+    drawn$lines$columns$dues[at] <- drawn$lines$columns$dues[at] + 0.01
+    drawn
+  })
+  expect_match(differing(gathered)[["others"]], "1 of 2 cells differ")
+})
+
+test_that("of very many lines what only R can work is sampled, and that is said", {
+  withr::local_options(idleledger.most_lines_in_r = 50, idleledger.most_lines_in_columns = 40)
+  many <- brief(dues, lines = slip, figures = c(s = sum(due), text = listed(goods)))
+  expect_match(said(many, "recomputed"), "Of 1 figure, a seeded sample of [0-9]+ lines|each from its own entries")
+})
+
+test_that("figures that fit lines and not the whole are said to have no total", {
+  big <- data.frame(k = 1:3, x = bit64::as.integer64(rep("4000000000000000000", 3)))
+  expect_match(said(brief(big, lines = k, figures = c(s = sum(x))), "additive"), "64 bits do not hold it")
+})
