@@ -42,21 +42,22 @@ starter_lines <- function(source, path) {
     "tables:", paste("  entries:",
       yaml_text(path)), starter_columns(seen), "", "pages:", "  - name: page", "    from: entries",
     sprintf("    title: %s", yaml_text(sprintf("%s by %s", basename(path), if (length(keys)) keys[1] else "all"))),
-    if (length(amount)) remarked(sprintf("    # only: %s > 0", name_text(amount)), "which entries count"),
-    remarked(sprintf("    lines: %s", if (length(keys)) name_text(keys[1]) else "whole()"), "what makes a line"),
+    if (length(amount)) said_so("    # only: %s", sprintf("%s > 0", name_text(amount)), "which entries count"),
+    said_so("    lines: %s", if (length(keys)) name_text(keys[1]) else "whole()", "what makes a line"),
     "    figures:", paste0("      - ", vapply(figures, yaml_text, "")),
-    if (length(keys)) remarked(
-      sprintf("    # footing: rollup(%s)", paste(vapply(utils::head(keys, 2), name_text, ""),
-        collapse = ", ")), "subtotals and a total"
-    ),
-    remarked("    # beside:", "figures beside each line, with all lines in view"),
-    sprintf("    #   - share = share(%s, per = whole())", lead), sprintf("    #   - place = rank(falling(%s))", lead),
-    remarked(sprintf("    # show: top(10, %s)", lead), "which lines are shown"),
-    remarked(sprintf("    order: falling(%s)", lead), "how lines are sorted")
+    if (length(keys)) said_so("    # footing: %s", sprintf("rollup(%s)", name_text(keys[1])), "a total under the lines"),
+    said_so("    # beside:%s", "", "figures beside each line, with all lines in view"),
+    paste("    #   -", yaml_text(sprintf("share = share(%s, per = whole())", lead))),
+    paste("    #   -", yaml_text(sprintf("place = rank(falling(%s))", lead))),
+    said_so("    # show: %s", sprintf("top(10, %s)", lead), "which lines are shown"),
+    said_so("    order: %s", sprintf("falling(%s)", lead), "how lines are sorted")
   )
 }
 
-remarked <- function(text, remark) sprintf("%-36s# %s", text, remark)
+# A line of the brief with a remark behind it.
+said_so <- function(line, expr, remark) {
+  sprintf("%-35s # %s", sprintf(line, if (nzchar(expr)) yaml_text(expr) else ""), remark)
+}
 
 starter_columns <- function(seen) {
   c("  # columns:", sprintf("  #   %s: %s, %s different%s", seen$column, seen$kind, big_mark(seen$different),
