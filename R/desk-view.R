@@ -107,4 +107,4 @@ facts_said <- function(facts) {
   paste(c(kind_name(facts$kind), values, ends, missing), collapse = ", ")
 }
 
-end_text <- function(value) if (is.numeric(value)) cell_texts(value) else format(value)
+end_text <- function(value) cell_texts(value)

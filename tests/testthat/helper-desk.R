@@ -132,3 +132,29 @@ fill_in <- function(page, selector, value) {
   waits(page, sprintf("document.querySelector('#sentence .sentence').innerText !== %s",
     jsonlite::toJSON(before, auto_unbox = TRUE)))
 }
+
+desk_tables <- function() list(locks = demo_table("locks"), targets = demo_table("targets"))
+quick <- nzchar(Sys.getenv("_R_CHECK_PACKAGE_NAME_"))
+state_of_desk <- function(desk) idleledger:::desk_state(desk)
+act <- function(desk, ...) idleledger:::desk_act(desk, ...)
+
+# What the page asks and gets, without a browser.
+answer <- function(desk, ...) idleledger:::desk_answer(desk, list(...))
+
+# Names and values that are markup, words of the language, empty; kinds of every sort.
+hostile_table <- function(n = 40) {
+  table <- data.frame(
+    a = rep(c("<img src=x onerror=alert(1)>", "';--", "", NA, "=1+1"), length.out = n),
+    b = rep(c(1.5, NA, -Inf, NaN, 1e300), length.out = n), c = seq_len(n),
+    d = as.Date("2025-01-31") + seq_len(n) %% 9, e = rep(c(TRUE, NA, FALSE), length.out = n),
+    f = factor(rep(c("x", "\u00e9"), length.out = n)),
+    g = as.POSIXct("2025-03-30 00:30", tz = "UTC") + seq_len(n) * 3600
+  )
+  stats::setNames(table, c("<b>bold</b>", "sum", "NULL", "a b", "if", "{x}", "[q]"))
+}
+
+# What is put into the page as HTML; all else is set as text.
+html_in <- function(found) paste(unlist(found[c("sentence", "face", "slip", "side", "margin", "steps")]), collapse = "")
+
+nasty <- c("<script>alert(1)</script>", "\"><img src=x onerror=alert(1)>", "&amp;", "'); system('touch /tmp/x'); ('",
+  "\u202e\u200b", "", "../../etc/passwd", "NULL", "{x}", "-1", "1e99", strrep("(", 300))

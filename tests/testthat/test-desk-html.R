@@ -1,0 +1,25 @@
+# Names and values of data are text in every piece of the page.
+
+skip_if_not_installed("htmltools")
+
+test_that("names and values of data are escaped wherever they are shown", {
+  odd <- stats::setNames(data.frame(nasty, seq_along(nasty), nasty), c(nasty[1], nasty[2], "k"))
+  desk <- idleledger:::new_desk(odd)
+  html <- character()
+  keep <- function(found) html <<- c(html, html_in(found))
+  keep(answer(desk, do = "hello"))
+  for (section in idleledger:::section_names()) keep(answer(desk, do = "open", section = section))
+  keep(answer(desk, do = "write", section = "lines", text = sprintf("`%s`", nasty[1])))
+  keep(answer(desk, do = "write", section = "figures", text = sprintf("`%s` = sum(`%s`)", nasty[3], nasty[2])))
+  keep(answer(desk, do = "open", section = "figures", index = 1))
+  keep(answer(desk, do = "write", section = "only", text = sprintf("k %%in%% c(%s)", toString(shQuote(nasty[1:3])))))
+  keep(answer(desk, do = "open", section = "only", index = 1))
+  keep(answer(desk, do = "write", section = "title", text = nasty[1]))
+  keep(answer(desk, do = "behind", row = 1, column = nasty[3]))
+  keep(answer(desk, do = "margin"))
+  keep(answer(desk, do = "compare", at = 1))
+  for (as in names(idleledger:::ways_to_take)) keep(answer(desk, do = "take", as = as))
+  expect_gt(sum(grepl("&lt;img src=x", html)), 10)
+  expect_no_match(html, "<script>alert|<img src=x")
+  expect_false(file.exists("/tmp/x"))
+})
