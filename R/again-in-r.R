@@ -70,7 +70,7 @@ rows_that_differ <- function(first, second) {
   if (inherits(first, "integer64") && inherits(second, "integer64")) return(which(!same_values(first, second)))
   first <- as_doubles(first)
   second <- as_doubles(second)
-  near <- abs(first - second) <= 8 * .Machine$double.eps * pmax(abs(first), abs(second))
+  near <- within_bound(first, second, 8 * .Machine$double.eps * pmax(abs(first), abs(second)))
   which(!(same_values(first, second) | near %in% TRUE))
 }
 

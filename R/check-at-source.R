@@ -77,7 +77,7 @@ cells_apart <- function(x, y, match, name, bound) {
   numbers <- is.numeric(x) && is.numeric(y)
   gap <- if (numbers) as_plain_number(y) - as_plain_number(x) else rep(NA_real_, length(x))
   same <- if (numbers) same_values(as_plain_number(x), as_plain_number(y)) else same_values(x, y)
-  if (is.double(x) && numbers && !inherits(x, "integer64")) same <- same | (abs(gap) <= bound) %in% TRUE
+  if (is.double(x) && numbers && !inherits(x, "integer64")) same <- same | within_bound(x, y, bound) %in% TRUE
   wrong <- which(!same)
   if (length(wrong) == 0) return(NULL)
   data.frame(row = rows[wrong], column = name, here = differing_texts(x[wrong]), there = differing_texts(y[wrong]),

@@ -24,8 +24,17 @@ value_node <- function(value) {
   list(type = "value", value = value, kind = if (length(value) && all(is.na(value))) "empty" else kind)
 }
 
+# Values of classes that are none of ours would be compared without what their class means (a span without its unit).
+check_value <- function(value, what, ctx) {
+  if (is.na(kind_of(value)) && !inherits(value, "POSIXlt")) stop_in(
+    ctx, "wrong_kind", sprintf("%s is of class %s, which is no value for a brief.", what, tick(class(value)[1])),
+    "Make it a number, text, a date or a time first, such as as.numeric(x, units = \"days\")."
+  )
+}
+
 # A value outside the table stands for itself, and is never stretched over the rows.
 one_value_node <- function(value, what, ctx) {
+  check_value(value, what, ctx)
   if (length(value) == 1) return(value_node(value))
   stop_in(
     ctx, "bad_length", sprintf("%s takes one value, and this is %s.", what, count_of(length(value), "value")),

@@ -55,8 +55,7 @@ not_adding_up <- function(lines, subtotals, of_line) {
     found <- total(lines, "sum")
     added <- as_plain_number(found$answers[[1]])
     size <- as_plain_number(total(abs(lines), "sum")$answers[[1]])
-    near <- ifelse(is.finite(there), abs(added - there) <= rounding_slack(size, abs(there), found$filled),
-      added == there)
+    near <- within_bound(added, there, rounding_slack(size, abs(there), found$filled))
   }
   gone <- is_missing_value(added) | is_missing_value(there)
   near <- ifelse(gone, is_missing_value(added) == is_missing_value(there), near | is.nan(added) & is.nan(there))

@@ -49,7 +49,7 @@ footed <- function(lines, total, name) {
     return(list(ties = isTRUE(added == total), text = paste(name, number_text(total, 0))))
   }
   slack <- rounding_slack(sum(abs(lines), na.rm = TRUE), abs(total), length(lines))
-  close <- if (is.finite(total)) isTRUE(abs(added - total) <= slack) else same_values(added, total)
+  close <- isTRUE(within_bound(added, total, slack)) || same_values(added, total)
   decimals <- if (isTRUE(total == round(total))) 0 else 2
   list(ties = close, text = paste(name, number_text(total, decimals)))
 }

@@ -23,7 +23,10 @@ set_member <- function(expr, values, ctx, what) {
       ctx, "bad_argument", sprintf("%s holds values, and `%s` is a column.", what, name),
       "To compare two columns row by row write a == b."
     )
-    if (!is.null(values[[name]])) return(value_node(values[[name]]))
+    if (!is.null(values[[name]])) {
+      check_value(values[[name]], tick(name), ctx)
+      return(value_node(values[[name]]))
+    }
   }
   if (is.atomic(expr) && !is.null(expr)) return(value_node(expr))
   if (rlang::is_call(expr, "given")) return(check_given(expr, ctx, set = TRUE))

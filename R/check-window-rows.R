@@ -4,7 +4,7 @@
 rows_check <- function(check, part, values, expected, said, table, slack = 0,
                        relative = 4 * .Machine$double.eps) {
   if (!all(is.finite(slack))) return(NULL)
-  near <- abs(values - expected) <= slack + relative * abs(expected) & is.finite(values) | values == expected
+  near <- within_bound(values, expected, slack + relative * abs(expected))
   wrong <- which(!ifelse(is.na(near), is.na(values) & is.na(expected), near))
   rows_said(check, part, wrong, values, expected, said, table)
 }

@@ -13,19 +13,21 @@ same_values <- function(a, b) {
   same
 }
 
+# Equal, or finite and within a bound: an endless value is near nothing else, whatever the bound. Missing where one is.
+within_bound <- function(a, b, bound) a == b | abs(a - b) <= bound & is.finite(a) & is.finite(b)
+
 close_values <- function(a, b) {
   a <- plain_vector(a)
   b <- plain_vector(b)
   if (!is.numeric(a) || inherits(a, "integer64") || !is.numeric(b)) return(same_values(a, b))
-  near <- abs(a - b) <= 1e-9 * pmax(abs(a), abs(b)) & is.finite(a) & is.finite(b)
-  ifelse(is.na(a) | is.na(b), same_values(a, b), near | a == b)
+  ifelse(is.na(a) | is.na(b), same_values(a, b), within_bound(a, b, 1e-9 * pmax(abs(a), abs(b))))
 }
 
 within_slack <- function(here, value, slack) {
   same <- same_values(here, value)
   if (is.null(slack)) return(same)
   if (!is_plain_double(plain_vector(here))) return(same | slack > 0)
-  same | (abs(here - value) <= slack) %in% TRUE
+  same | within_bound(here, value, slack) %in% TRUE
 }
 
 # One text for each row of some columns, the same for the same values.

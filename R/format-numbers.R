@@ -1,10 +1,25 @@
 # How values look on a page. A format's room gives the number of decimals for a column and the text
 # of a value; the same texts go to the terminal and, later, to reports.
 
+# What the options of formats may be.
+digits_asked <- function(expr, values, arg, ctx) {
+  digits <- whole_number(expr, values, ctx, arg, 0)
+  if (digits > 15) stop_in(ctx, "bad_argument", sprintf("`%s` takes at most 15, and got %s.", arg, big_mark(digits)))
+  digits
+}
+
+mark_asked <- function(expr, values, arg, ctx) {
+  mark <- one_value(expr, values, arg, ctx)
+  if (!is_one_text(mark)) stop_in(ctx, "bad_argument", sprintf("`%s` takes one text, and got %s.", arg,
+    value_text(mark)))
+  mark
+}
+
 as_format <- function(name, says) phrase(says, call(name, quote(.x)), x = blank("column", of = "measure"))
 
 room("money", "format",
   args = alist(x = , currency = "", digits = 2), takes = "number",
+  asks = list(currency = mark_asked, digits = digits_asked),
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) paste0(options$currency, number_text(x, decimals)),
   phrases = list(as_format("money", "{x} as money")),
@@ -12,7 +27,7 @@ room("money", "format",
 )
 
 room("percent", "format",
-  args = alist(x = , digits = 1), takes = "number",
+  args = alist(x = , digits = 1), takes = "number", asks = list(digits = digits_asked),
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) paste0(number_text(100 * as_plain_number(x), decimals), "%"),
   phrases = list(as_format("percent", "{x} as a percentage")),
@@ -20,7 +35,7 @@ room("percent", "format",
 )
 
 room("decimals", "format",
-  args = alist(x = , digits = ), takes = "number",
+  args = alist(x = , digits = ), takes = "number", asks = list(digits = digits_asked),
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) number_text(x, decimals),
   phrases = list(phrase("{x} with {digits} decimals", quote(decimals(.x, .digits)),
@@ -31,6 +46,7 @@ room("decimals", "format",
 # The first day of a week, month, quarter or year, written as that.
 room("period", "format",
   args = alist(x = , unit = "month"), takes = "date",
+  asks = list(unit = function(expr, values, arg, ctx) one_of_words(expr, calendar_units, arg, values, ctx)),
   decimals = function(x, options) 0,
   show = function(x, decimals, options) period_texts(x, options$unit),
   words = function(format) sprintf("a %s", format$options$unit)

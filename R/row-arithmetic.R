@@ -201,6 +201,8 @@ sum_kind <- function(kinds, args, ctx) {
 }
 
 difference_kind <- function(kinds, args, ctx) {
+  if (length(kinds) == 1 && is_moment(kinds)) stop_in(ctx, "wrong_kind", "a date has no sign to change.",
+    "Take one date from another for the days between.")
   if (length(kinds) == 2 && is_moment(kinds[2]) && !is_moment(kinds[1])) {
     stop_in(ctx, "wrong_kind", "a date cannot be taken from a number.")
   }

@@ -86,7 +86,7 @@ check_control <- function(drawn, part) {
   names <- vapply(part$totals, `[[`, "", "name")
   here <- vapply(names, function(name) as_plain_number(found[[name]])[1], 1)
   slack <- vapply(names, control_slack, 1, drawn = drawn, found = found)
-  ties <- (abs(here - wanted) <= slack | here == wanted) %in% TRUE
+  ties <- within_bound(here, wanted, slack) %in% TRUE
   text <- ifelse(ties, sprintf("%s is %s", names, texts_of_numbers(wanted)), ifelse(
     is.na(here), sprintf("%s is missing here, and %s was given", names, texts_of_numbers(wanted)), sprintf(
       "%s is %s here, %s %s than the %s given", names, texts_of_numbers(here), texts_of_numbers(abs(here - wanted)),

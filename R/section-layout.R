@@ -89,10 +89,12 @@ layout_column <- function(expr, item, ctx) {
 }
 
 check_format <- function(expr, fn, item, ctx) {
-  args <- room_of("format", fn)$args
-  parts <- match_args(expr, args, fn, ctx)
-  options <- lapply(names(parts)[names(parts) != "x"], function(arg) one_value(parts[[arg]], item$values, arg, ctx))
-  names(options) <- setdiff(names(parts), "x")
+  room <- room_of("format", fn)
+  parts <- match_args(expr, room$args, fn, ctx)
+  options <- lapply(stats::setNames(nm = setdiff(names(parts), "x")), function(arg) {
+    ask <- room$asks[[arg]]
+    (if (is.null(ask)) one_value else ask)(parts[[arg]], item$values, arg, ctx)
+  })
   list(fn = fn, x = parts$x, options = options)
 }
 

@@ -14,7 +14,9 @@ test_that("equal rows tie, rows apart are counted with the first, and what is mi
   expect_identical(checked(replace(x, 3, 0), x)$status, "differs")
   expect_identical(checked(x, replace(x, 3, 0))$status, "differs")
   expect_identical(checked(c(Inf, -Inf, 1, 1), c(Inf, -Inf, 1, 1))$status, "ties")
-  expect_identical(checked(c(Inf, 1, 1, 1), c(-Inf, 1, 1, 1))$status, "differs")
+  for (pair in list(c(Inf, -Inf), c(Inf, 7), c(7, Inf), c(-Inf, 7), c(NA, Inf))) {
+    expect_identical(checked(c(pair[1], 1, 1, 1), c(pair[2], 1, 1, 1))$status, "differs", label = format(pair))
+  }
 })
 
 test_that("the bound is the last bits of the value, and what is let off besides", {

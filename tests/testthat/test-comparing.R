@@ -14,3 +14,17 @@ test_that("missing equals missing, no number its like, and the two are told apar
   big <- bit64::as.integer64(c("9007199254740993", "9007199254740992"))
   expect_identical(idleledger:::close_values(big, rev(big)), c(FALSE, FALSE))
 })
+
+test_that("an endless value is near nothing but itself, whatever the bound", {
+  ns <- asNamespace("idleledger")
+  values <- c(-Inf, -1e308, -1, 0, 1, 1e308, Inf)
+  for (bound in c(0, 1, 1e308, Inf)) for (a in values) for (b in values) {
+    near <- if (is.finite(a) && is.finite(b)) abs(a - b) <= bound else a == b
+    expect_identical(ns$within_bound(a, b, bound), near)
+  }
+  for (wanted in c(5, -5, 1e300)) {
+    page <- by_wharf(dues_at("due", 9, Inf), control = c(dues = !!wanted))
+    expect_match(differing(page)[["control"]], "dues is infinite here")
+  }
+  expect_length(differing(by_wharf(dues_at("due", 9, Inf), control = c(dues = Inf))), 0)
+})

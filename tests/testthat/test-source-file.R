@@ -110,7 +110,7 @@ test_that("many files of one shape are one ledger, in the order of their names, 
   part$toll <- as.character(part$toll)
   part$toll[7] <- "n/a"
   utils::write.csv(part, file.path(folder, "tolls-4.csv"), row.names = FALSE, na = "")
-  expect_match(said_by(ledger(folder)), "`toll` is text, and there number. .*\"n/a\" in row 7")
+  expect_match(said_by(ledger(folder)), "`toll` is text, and there a number. .*\"n/a\" in row 7")
   expect_match(said_by(ledger(file.path(folder, "nothing-*.csv"))), "No file is named like")
   expect_match(said_by(ledger(withr::local_tempdir())), "is a folder, not a file, and there is no file in it")
 })

@@ -1,0 +1,23 @@
+# Findings of a page: what is told once, what is weighed, and a rule that breaks.
+test_that("a rule that stops is told by its name, and the others are still asked", {
+  idleledger:::local_answers("copies", "rule", of_values = function(seen) stop("broken on purpose"))
+  said <- findings(by_wharf(dues_at("wharf", 9, NA)))
+  expect_match(said$sentence, "The rule `copies` could not be looked at: broken on purpose", all = FALSE)
+  expect_true("missing" %in% said$rule)
+})
+
+test_that("the same entries are told by the first rule that finds them, and others beside them are told too", {
+  page <- by_wharf(with_row(wharf = "Total", due = 4568.16, slip = 5999))
+  expect_setequal(findings(page)$rule, c("totals_among", "standouts"))
+  both <- rbind(with_row(wharf = "Total", due = 4568.16, slip = 5999), dues[7, ])
+  expect_setequal(findings(by_wharf(both))$rule, c("totals_among", "standouts", "copies"))
+})
+
+test_that("weights lie between nothing and all, whatever the amounts", {
+  for (due in list(dues$due, -dues$due, dues$due * rep(c(1, -1), 180), rep(0, 360), replace(dues$due, 1, Inf))) {
+    table <- dues_with(due = due)
+    table <- rbind(table, table[7, ])
+    weights <- findings(by_wharf(table))$weight
+    expect_true(all(weights >= 0 & weights <= 1))
+  }
+})
