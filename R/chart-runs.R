@@ -28,7 +28,7 @@ ends_of_runs <- function(picture) {
 }
 
 draw_runs <- function(picture, asked) {
-  upto <- if (is.null(asked$with)) setdiff(ends_of_runs(picture), asked$x)[1] else asked$with
+  upto <- if (is.null(asked$with)) c(setdiff(ends_of_runs(picture), asked$x), NA)[1] else asked$with
   if (is.na(upto)) stop_idle("bad_argument", "Runs are drawn from one date to another, and the page has one only.",
     "Add figures = c(from = min(passed_on), upto = max(passed_on)).")
   from <- values_at(picture, asked$x)

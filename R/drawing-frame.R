@@ -77,7 +77,7 @@ date_axis <- function(values) {
 date_texts <- function(x) {
   if (inherits(x, "POSIXct")) return(sub(" 00:00$", "", moment_text(x, "%Y-%m-%d %H:%M")))
   there <- x[!is.na(x)]
-  if (all(format(there, "%m-%d") == "01-01")) return(format(x, "%Y"))
+  if (all(format(there, "%m-%d") == "01-01")) return(substr(day_text(x), 1, 4))
   if (all(format(there, "%d") == "01")) return(sub("-01$", "", day_text(x)))
   day_text(x)
 }
