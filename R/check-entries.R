@@ -61,18 +61,18 @@ one_absent <- function(drawn, own, values) {
 
 check_shown <- function(drawn) {
   gathered <- drawn$lines$gathered
-  in_others <- sum(!is.na(drawn$lines$others_of_group))
   own <- own_lines(drawn$lines)
   all <- length(own)
   shown <- sum(drawn$lines$shown[own])
-  hidden <- sum(!drawn$lines$shown[own]) - gathered
+  not_shown <- sum(!drawn$lines$shown[own])
+  hidden <- not_shown - gathered
   parts <- c(
     sprintf("%s shown", big_mark(shown)), sprintf("%s hidden by `show`", big_mark(hidden)),
     if (gathered > 0) sprintf("%s gathered as others", big_mark(gathered))
   )
   a_check(
     "shown",
-    all == shown + hidden + gathered && gathered == in_others && hidden >= 0,
+    all == shown + hidden + gathered && gathered == (if (any(is_others(drawn$lines))) not_shown else 0),
     sprintf("Shown: %s = %s.", count_of(all, "line"), paste(parts, collapse = " + "))
   )
 }
