@@ -52,15 +52,16 @@ keep_entries <- function(drawn, met, section, checked) {
   drawn
 }
 
-# Each row that is left out, with the first condition that it does not meet.
+# Each row that is left out, with the first condition that it does not meet, or else the first that is not known.
 left_out_rows <- function(drawn, met, checked) {
   out <- which(!met %in% TRUE)
-  reason <- rep(NA_character_, length(out))
-  for (condition in checked) {
-    this <- as.logical(evaluate_column(condition$node, entries_table(drawn)))[out]
-    reason <- ifelse(
-      !is.na(reason) | this %in% TRUE, reason, paste(ifelse(is.na(this), "missing:", "not met:"), condition$text)
-    )
+  judged <- lapply(checked, function(one) as.logical(evaluate_column(one$node, entries_table(drawn)))[out])
+  first_that <- function(is, words) {
+    reason <- rep(NA_character_, length(out))
+    for (k in rev(seq_along(checked))) reason[is(judged[[k]])] <- paste(words, checked[[k]]$text)
+    reason
   }
+  not_met <- first_that(function(met) met %in% FALSE, "not met:")
+  reason <- ifelse(is.na(not_met), first_that(is.na, "missing:"), not_met)
   list(rows = rows_in_source(drawn$entries, out), base = base_rows(drawn$entries, out), reason = reason)
 }
