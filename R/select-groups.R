@@ -17,7 +17,7 @@ grouped_page <- function(b, tail, s) {
     having <- call("&", having, quote(line_kind %in% c("line", "subtotal", "total")))
   }
   page <- list(
-    prepare = b$relation$prepare, only = b$only, lines = if (length(g$keys)) g$keys else quote(whole()),
+    prepare = b$relation$prepare, only = b$only, lines = if (length(g$keys)) keys_as_written(g$keys) else quote(whole()),
     figures = g$figures, footing = levels$footing, show = c(having, levels$show)
   )
   windows <- any(vapply(b$items, function(item) has_window(item$x), TRUE))
@@ -65,6 +65,12 @@ key_expression <- function(node, b, scope, s) {
   if (!is.null(item)) node <- item$x
   if (has_figure(node)) stop_at(s$text, node$at, "a figure cannot be grouped by", class = "figure_misplaced")
   said_of_query(node, scope)
+}
+
+# A column that is its own key needs no name.
+keys_as_written <- function(keys) {
+  own <- vapply(names(keys), function(name) identical(keys[[name]], as.name(name)), TRUE)
+  stats::setNames(keys, ifelse(own, "", names(keys)))
 }
 
 name_of_key <- function(expr, b, scope, k) {

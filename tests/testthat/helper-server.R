@@ -128,3 +128,25 @@ lite <- function(..., env = parent.frame()) {
   for (name in names(tables)) DBI::dbWriteTable(connection, name, as.data.frame(tables[[name]]))
   connection
 }
+
+# Rows of two answers, to be compared as texts whatever their order; columns go by their place.
+plainly <- function(x) {
+  if (inherits(x, "integer64")) x <- as.double(x)
+  if (inherits(x, c("Date", "POSIXct"))) return(as.character(as.Date(x)))
+  if (is.numeric(x)) return(ifelse(is.na(x), NA, formatC(signif(x + 0, 10), digits = 10, format = "g")))
+  as.character(x)
+}
+
+as_rows <- function(frame) sort(do.call(paste, c(unname(lapply(frame, plainly)), sep = " | ")))
+
+# A query is drawn up here and asked of a database in memory: the same rows, also in the same order where it says one.
+expect_same_query <- function(sql, connection, ..., ordered = FALSE) {
+  here <- as.data.frame(draw_up(read_select(sql, ...)))
+  here <- here[setdiff(names(here), if (!grepl("line_kind", sql)) c("line_kind", "summed_over"))]
+  there <- DBI::dbGetQuery(connection, sql)
+  rows <- function(frame) do.call(paste, c(unname(lapply(frame, plainly)), sep = " | "))
+  order <- if (ordered) identity else sort
+  expect_identical(order(rows(here)), order(rows(there)), label = sql)
+}
+dues_in_text <- function() transform(demo_table("dues"), paid_on = as.character(paid_on), slip = as.integer(slip))
+berths_table <- function() data.frame(wharf = c("Alder", "Brook", "Elm", NA), berth = c(1L, 2L, 3L, 4L))

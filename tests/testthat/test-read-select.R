@@ -119,16 +119,6 @@ queries <- c(
   comments = "SELECT /* all of them */ count(*) -- rows\n AS n FROM tolls;"
 )
 
-plainly <- function(x) {
-  if (inherits(x, "integer64")) x <- as.double(x)
-  if (inherits(x, c("Date", "POSIXct"))) return(as.character(as.Date(x)))
-  if (is.numeric(x)) return(ifelse(is.na(x), NA, formatC(signif(x + 0, 10), digits = 10, format = "g")))
-  as.character(x)
-}
-
-# Columns by their place, rows in any order.
-as_rows <- function(frame) sort(do.call(paste, c(unname(lapply(frame, plainly)), sep = " | ")))
-
 local_tolls <- function(env = parent.frame()) {
   connection <- local_connection(env)
   tables <- lapply(stats::setNames(nm = c("tolls", "locks", "targets")), function(name) as.data.frame(demo_table(name)))
