@@ -150,3 +150,34 @@ expect_same_query <- function(sql, connection, ..., ordered = FALSE) {
 }
 dues_in_text <- function() transform(demo_table("dues"), paid_on = as.character(paid_on), slip = as.integer(slip))
 berths_table <- function() data.frame(wharf = c("Alder", "Brook", "Elm", NA), berth = c(1L, 2L, 3L, 4L))
+
+# What a tie-out says of both places; of most pages without its other checks.
+check_of_source <- function(page, connection, whole) {
+  if (!whole) return(idleledger:::checks_against_source(idleledger:::work_brief(page), connection)[[1]])
+  Filter(function(check) check$check == "source", tie_out(page, against = connection)$checks)[[1]]
+}
+
+# Each page is drawn up here and worked there: every cell must agree within the bound that is stated.
+expect_same_at <- function(connection, n, seed, tables, least_said) {
+  set.seed(seed)
+  said <- 0
+  for (i in seq_len(n)) {
+    if (i %% 20 == 1) list2env(tables(any_one(1, 7, 60, 250)), environment())
+    text <- page_text()
+    page <- tryCatch(eval(parse(text = text)), idle_error = function(e) NULL)
+    if (is.null(page)) next
+    nothing <- function(e) NULL
+    source <- tryCatch(check_of_source(page, connection, i %% 5 == 0), idle_not_at_source = nothing,
+      idle_no_group = nothing, idle_name_twice = nothing)
+    if (is.null(source)) next
+    said <- said + 1
+    expect_identical(source$status, "ties", label = paste(text, source$sentence))
+  }
+  expect_gt(said / n, least_said)
+}
+
+tables_in_hand <- function(connection, size, ...) {
+  tables <- tables_for_pages(size)
+  put_tables(connection, tables, ...)
+  Map(function(table, name) ledger(table, name = name), tables, names(tables))
+}

@@ -1,16 +1,4 @@
-test_that("every class that can be held comes back as it was", {
-  table <- random_table(20, 1)
-  table$ordered <- factor(table$word, ordered = TRUE)
-  table$local <- as.POSIXct(table$moment, tz = "Asia/Tokyo")
-  table$span <- I(seq_len(20))
-  got <- as.data.frame(ledger(table))
-  expect_equal(got[names(random_table(20, 1))], random_table(20, 1))
-  expect_identical(attr(got$local, "tzone"), attr(table$local, "tzone"))
-  expect_identical(levels(got$ordered), levels(table$ordered))
-  expect_identical(got$span, seq_len(20))
-  with_gap <- data.frame(f = factor(c("a", NA), exclude = NULL))
-  expect_equal(draw_up(brief(with_gap, lines = f))$f, factor(c("a", NA)))
-})
+
 
 test_that("days of times are those of their own zone", {
   times <- data.frame(t = as.POSIXct("2025-03-30 22:30:00", tz = "UTC") + c(0, 3600, 7200))

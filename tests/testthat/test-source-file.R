@@ -58,20 +58,6 @@ test_that("a word among numbers is kept and said, early or late in the file, or 
   expect_match(printed(page), "Text that is no number: 1 value now missing")
 })
 
-test_that("data frames are held or refused", {
-  frame <- data.frame(a = 1:2)
-  frame$l <- list(1, 2)
-  expect_match(said_by(ledger(frame)), "`l` is of class `list`, which a ledger cannot hold")
-  expect_match(said_by(ledger(data.frame())), "has no columns")
-  expect_match(said_by(ledger(stats::setNames(data.frame(1, 2), c("a", "a")))), "stands twice")
-  held <- ledger(
-    data.frame(gone = as.difftime(c(1, 2), units = "mins"), day = as.Date(c(0.5, 1), origin = "1970-01-01"))
-  )
-  expect_match(printed(held), "number of mins")
-  expect_match(printed(held), "a part of a day, which is cut off")
-  expect_identical(as.data.frame(held)$gone, c(1, 2))
-})
-
 test_that("numbers are read to their last digit, offsets of times are said", {
   numbers <- withr::with_seed(3, c(stats::runif(2000), 10^stats::runif(500, -300, 15), round(stats::rnorm(500), 2),
     1 / 3, -1e-310))
@@ -81,38 +67,6 @@ test_that("numbers are read to their last digit, offsets of times are said", {
   opened <- ledger(times)
   expect_identical(format(opened$columns$t), c("2025-01-01 08:00:00", "2025-01-01 10:00:00"))
   expect_match(flat(opened), "with an offset, such as \\+02:00, are held as the instants they are and shown in UTC")
-})
-
-test_that("many files of one shape are one ledger, in the order of their names, and each entry knows its place", {
-  folder <- withr::local_tempdir()
-  for (k in 1:3) {
-    part <- tolls[seq(100 * k - 99, 100 * k), ]
-    if (k == 2) part$toll <- NA
-    utils::write.csv(part, file.path(folder, sprintf("tolls-%d.csv", k)), row.names = FALSE, na = "")
-  }
-  writeLines("not for me", file.path(folder, "readme.md"))
-  right <- tolls[1:300, ]
-  right$toll[101:200] <- NA
-  for (source in list(file.path(folder, "tolls-*.csv"), folder, file.path(folder, sprintf("tolls-%d.csv", 1:3)))) {
-    book <- ledger(source)
-    expect_equal(as.data.frame(book)[names(tolls)], right, ignore_attr = TRUE)
-    expect_match(flat(book),
-      "3 files of 300 entries, in the order of their names: tolls-1.csv, tolls-2.csv and tolls-3.csv")
-    behind <- entries_behind(brief(book, lines = lock, figures = c(s = sum(toll))), lock == "Lime Kiln")
-    expect_identical(behind$file, sprintf("tolls-%d.csv", (behind$entry - 1) %/% 100 + 1))
-    expect_identical(behind$row, as.integer((behind$entry - 1) %% 100 + 1))
-    page <- draw_up(brief(book, lines = lock, figures = c(s = sum(toll))))
-    expect_true(all_tie(tie_out(page)))
-  }
-  writeLines("passage,lock\n1,x", file.path(folder, "tolls-4.csv"))
-  expect_match(said_by(ledger(folder)),
-    "tolls-4.csv is not of the shape of tolls-1.csv: it has no column `passed_on`, which the first has")
-  part$toll <- as.character(part$toll)
-  part$toll[7] <- "n/a"
-  utils::write.csv(part, file.path(folder, "tolls-4.csv"), row.names = FALSE, na = "")
-  expect_match(said_by(ledger(folder)), "`toll` is text, and there a number. .*\"n/a\" in row 7")
-  expect_match(said_by(ledger(file.path(folder, "nothing-*.csv"))), "No file is named like")
-  expect_match(said_by(ledger(withr::local_tempdir())), "is a folder, not a file, and there is no file in it")
 })
 
 test_that("a page on a file can be saved and read again, in this session or another", {
