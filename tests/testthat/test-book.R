@@ -2,21 +2,7 @@
 skip_if_not_installed("RSQLite")
 skip_if_not_installed("yaml")
 
-bits <- function(x) lapply(as.data.frame(x), as.vector)
-
-make <- function(source) {
-  brief(source, only = toll > 0, columns = c(month = start_of(passed_on, "month")),
-    lines = c(reach, lock), figures = c(
-      n = count(), s = sum(toll), m = mean(toll), v = sd(toll), typical = median(toll), crafts = count_distinct(craft),
-      both = count_distinct(craft, paid), often = mode(paid), l = last(craft), early = min(lock), late = max(month)
-    ), footing = rollup(reach, lock), beside = c(part = share(s, per = whole())), order = falling(s))
-}
-
 entries <- as.data.frame(demo_table("tolls"))
-
-new_book <- function(page = make(entries), env = parent.frame()) {
-  open_book(withr::local_tempfile(fileext = ".book", .local_envir = env), page)
-}
 
 test_that("the postings of a year are one draw-up of all, to the last bit", {
   book <- new_book()
@@ -25,11 +11,11 @@ test_that("the postings of a year are one draw-up of all, to the last bit", {
   for (day in as.list(days)) post(book, entries[entries$passed_on == day, ], name = format(day))
   all <- entries[entries$passed_on %in% days, ]
   all <- all[order(all$passed_on), ]
-  expect_identical(bits(draw_up(book)), bits(draw_up(make(all))))
+  expect_identical(bits(draw_up(book)), bits(draw_up(page_of_year(all))))
   expect_identical(nrow(postings(book)), as.integer(n))
   expect_identical(sum(postings(book)$entries), as.numeric(nrow(all)))
   again <- open_book(book$path)
-  expect_identical(bits(draw_up(again)), bits(draw_up(make(all))))
+  expect_identical(bits(draw_up(again)), bits(draw_up(page_of_year(all))))
   proof <- tie_out(again, against = all)
   expect_true(all_tie(proof))
   used <- all[which(all$toll > 0), ]
@@ -44,8 +30,8 @@ test_that("the postings of a year are one draw-up of all, to the last bit", {
   withdraw(book, format(days[9]))
   withdraw(book, 100)
   rest <- all[!all$passed_on %in% days[c(9, 100)], ]
-  expect_identical(bits(draw_up(book)), bits(draw_up(make(rest))))
-  expect_identical(bits(draw_up(book, as_of = 12)), bits(draw_up(make(rest[rest$passed_on <= days[12], ]))))
+  expect_identical(bits(draw_up(book)), bits(draw_up(page_of_year(rest))))
+  expect_identical(bits(draw_up(book, as_of = 12)), bits(draw_up(page_of_year(rest[rest$passed_on <= days[12], ]))))
   expect_true(all_tie(tie_out(book)))
   expect_match(flat(book), "2 postings withdrawn")
 })
@@ -116,16 +102,16 @@ test_that("what cannot be kept, posted or opened is told", {
   post(book, entries[101:200, ], name = "first")
   expect_match(said_by(withdraw(book, "first")), "2 postings are named \"first\". Say the number: 1 or 2")
   expect_match(said_by(draw_up(book, as_of = "soon")), "as_of takes a day, a moment")
-  expect_match(said_by(draw_up(make(entries), as_of = 1)), "as_of is of a book")
+  expect_match(said_by(draw_up(page_of_year(entries), as_of = 1)), "as_of is of a book")
   expect_match(said_by(entries_behind(book, lock == "Tarn Foot")), "keeps the states of its page, and no entries")
   expect_match(said_by(open_book(book$path, brief(entries, lines = lock))), "keeps another page than this one")
-  expect_s3_class(open_book(book$path, make(entries)), "idle_book")
+  expect_s3_class(open_book(book$path, page_of_year(entries)), "idle_book")
   expect_match(said_by(open_book(tempfile())), "is no name for a book")
   expect_match(said_by(open_book(tempfile(fileext = ".book"))), "There is no file")
-  expect_match(said_by(open_book("no/folder/x.book", make(entries))), "There is no folder no/folder")
+  expect_match(said_by(open_book("no/folder/x.book", page_of_year(entries))), "There is no folder no/folder")
   fresh <- function(page) said_by(open_book(tempfile(fileext = ".book"), page))
   expect_match(fresh(brief(entries)), "since each entry is a line of its own")
-  expect_match(fresh(brief(make(entries), lines = reach, figures = c(n = sum(n)))), "drawn up from a page")
+  expect_match(fresh(brief(page_of_year(entries), lines = reach, figures = c(n = sum(n)))), "drawn up from a page")
   expect_match(fresh(brief(entries, prepare = strike_duplicates(), lines = lock)), "strike_duplicates\\(\\) looks at")
   expect_match(fresh(brief(entries, only = toll > given(least), lines = lock)), "asks for given\\(least\\)")
   expect_match(said_by(postings(entries)), "This takes a book")
@@ -162,14 +148,14 @@ test_that("a page with given values, other tables and words is the same when its
 test_that("books are kept in any database", {
   connection <- DBI::dbConnect(RSQLite::SQLite(), ":memory:")
   withr::defer(DBI::dbDisconnect(connection))
-  book <- open_book(connection, make(entries))
+  book <- open_book(connection, page_of_year(entries))
   for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
-  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(make(entries))))
+  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(page_of_year(entries))))
   connection <- local_connection()
-  book <- open_book(connection, make(entries))
+  book <- open_book(connection, page_of_year(entries))
   for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
   expect_match(said_by(post(book, entries[1:9000, ])), "posted already")
-  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(make(entries))))
+  expect_identical(bits(draw_up(open_book(connection))), bits(draw_up(page_of_year(entries))))
   withdraw(book, 1)
   expect_true(all_tie(tie_out(book, against = entries[-(1:9000), ])))
 })
@@ -189,81 +175,7 @@ test_that("two that post at once lose nothing", {
   expect_identical(unlist(parallel::mccollect(jobs), use.names = FALSE), c("done", "done"))
   expect_identical(sort(as.numeric(postings(book)$name)), as.numeric(0:23))
   same <- setdiff(names(draw_up(book)), "l")
-  expect_identical(bits(draw_up(book))[same], bits(draw_up(make(entries)))[same])
-})
-
-test_that("killed at any moment of posting, a book is as it was before or after", {
-  skip_on_os("windows")
-  book <- new_book()
-  post(book, entries[1:5000, ], name = "first")
-  states <- list(bits(draw_up(book)), NULL)
-  part <- entries[5001:9000, ]
-  kills <- as.numeric(Sys.getenv("IDLE_KILLS", "20"))
-  outcomes <- vapply(seq_len(kills), function(k) {
-    job <- parallel::mcparallel(post(book, part, name = "second"))
-    Sys.sleep(withr::with_seed(k, runif(1, 0, 0.25)))
-    tools::pskill(job$pid, tools::SIGKILL)
-    suppressWarnings(parallel::mccollect(job))
-    n <- nrow(postings(book))
-    if (n == 2 && is.null(states[[2]])) states[[2]] <<- bits(draw_up(make(entries[1:9000, ])))
-    fine <- identical(bits(draw_up(book)), states[[n]]) && all_tie(tie_out(book))
-    if (n == 2) {
-      withdraw(book, 2)
-      unlink(paste0(book$path, c("", "-wal", "-shm")))
-      book <<- open_book(book$path, make(entries))
-      post(book, entries[1:5000, ], name = "first")
-    }
-    fine
-  }, TRUE)
-  expect_identical(sum(outcomes), as.integer(kills))
-})
-
-test_that("a flipped byte is noticed, or changes nothing", {
-  book <- new_book()
-  for (half in split(entries, seq_len(nrow(entries)) > 9000)) post(book, half)
-  expected <- bits(draw_up(book))
-  connection <- DBI::dbConnect(RSQLite::SQLite(), book$path)
-  DBI::dbGetQuery(connection, "PRAGMA wal_checkpoint(TRUNCATE)")
-  DBI::dbDisconnect(connection)
-  sound <- readBin(book$path, "raw", file.size(book$path))
-  path <- withr::local_tempfile(fileext = ".book")
-  noticed <- 0
-  n <- rounds(120)
-  for (k in seq_len(n)) {
-    bytes <- sound
-    at <- withr::with_seed(k, sample(length(bytes), 1))
-    bytes[at] <- xor(bytes[at], as.raw(2^(k %% 8)))
-    writeBin(bytes, path)
-    unlink(paste0(path, c("-wal", "-shm")))
-    got <- tryCatch(list(bits(draw_up(open_book(path))), postings(open_book(path))), idle_error = function(e) e)
-    if (inherits(got, "idle_error")) {
-      noticed <- noticed + 1
-      expect_s3_class(got, c("idle_bad_state", "idle_bad_book", "idle_bad_file"), exact = FALSE)
-    } else {
-      expect_identical(got[[1]], expected, label = paste("byte", at))
-      expect_identical(got[[2]], postings(book), label = paste("byte", at))
-    }
-  }
-  expect_gt(noticed, n * 40 / 150)
-})
-
-test_that("a full disk leaves the book as it was", {
-  skip_on_os("windows")
-  folder <- withr::local_tempdir()
-  write_statement(draw_up(brief(entries)), file.path(folder, "tolls.csv"))
-  exe <- system.file("exec", "idle-ledger", package = "idleledger")
-  run <- function(...) {
-    script <- file.path(folder, "run.sh")
-    writeLines(c(sprintf("cd '%s'", folder), ...), script)
-    suppressWarnings(system2("bash", script, stdout = TRUE, stderr = TRUE))
-  }
-  run(sprintf("'%s' book new k.book tolls.csv --lines passage --figures 's = sum(toll)'", exe))
-  said <- run("trap '' XFSZ; ulimit -f 300", sprintf("'%s' book post k.book tolls.csv", exe))
-  expect_match(paste(said, collapse = " "), "The book k.book cannot be used: .*(full|I/O).* Nothing was posted")
-  expect_identical(attr(said, "status"), 2L)
-  expect_identical(nrow(postings(open_book(file.path(folder, "k.book")))), 0L)
-  run(sprintf("'%s' book post k.book tolls.csv", exe))
-  expect_identical(nrow(draw_up(open_book(file.path(folder, "k.book")))), 20000L)
+  expect_identical(bits(draw_up(book))[same], bits(draw_up(page_of_year(entries)))[same])
 })
 
 test_that("a book is made, fed and asked on the command line", {

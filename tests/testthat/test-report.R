@@ -246,19 +246,6 @@ test_that("of more entries than are carried, the rest are counted and added up",
   expect_equal(sum(nzchar(rows[[4]])), 1)
 })
 
-test_that("knitr prints pages, tie-outs, proofs and differences as tables", {
-  skip_if_not_installed("knitr")
-  page <- brief(tolls, lines = reach, figures = c(receipts = sum(toll)))
-  theirs <- as.data.frame(draw_up(page))
-  theirs$receipts[1] <- 1
-  for (x in list(draw_up(page), tie_out(page), proof(by_lock, share, reach == "Upper", lock == "Tarn Foot"),
-    differences(page, theirs))) {
-    text <- as.character(knitr::knit_print(x))
-    expect_match(text, "| :---", fixed = TRUE)
-    expect_match(text, "Upper|ties|Lower")
-  }
-})
-
 test_that("what a figure opens is called an entry, down to the ledger", {
   kinds_carried <- function(page) {
     text <- paste(readLines(report_of(page), warn = FALSE), collapse = "\n")
