@@ -15,7 +15,8 @@ room("fill_calendar", "preparation",
       fill = fill_asked(parts$fill, c(along, per), values, ctx), made = made_mark(ctx)
     )
     if (!is.null(part$from) && !is.null(part$to) && part$from > part$to) stop_in(
-      ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", day_text(part$from), day_text(part$to))
+      ctx, "bad_argument", sprintf("`from` is %s and `to` is %s, which is before it.", day_text(part$from),
+        day_text(part$to))
     )
     part
   },

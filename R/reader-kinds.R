@@ -13,7 +13,8 @@ as_asked <- function(column, label, asked, name, marks = NULL, na = FALSE) {
   stop_idle(
     "bad_cell", sprintf("%s: row %s, column `%s`: %s is no %s%s.", name, big_mark(row), label, value_text(text),
       asked$words,
-      if (length(bad) > 1) sprintf(", nor %s", is_are(length(bad) - 1, "other text")) else ""),
+      if (length(bad) > 1) sprintf(", nor %s %s", if (length(bad) == 2) "is" else "are", count_of(length(bad) - 1,
+        "other text")) else ""),
     sprintf("To take it as missing: missing = c(\"\", %s). To keep the column as it stands: kinds = c(%s = \"text\").",
       value_text(text), name_text(label)),
     row = row, column = label

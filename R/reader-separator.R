@@ -4,7 +4,7 @@ separators <- c(comma = ",", semicolon = ";", tab = "\t", bar = "|")
 
 separator_for <- function(file, source, asked, name) {
   if (!is.null(asked)) {
-    if (asked %in% names(separators)) asked <- separators[[asked]]
+    if (is_one_text(asked) && asked %in% names(separators)) asked <- separators[[asked]]
     if (is_one_text(asked) && nchar(asked, "bytes") == 1 && !asked %in% c("\"", "\n", "\r")) return(asked)
     stop_idle(
       "bad_argument", sprintf("A separator is one plain character, and got %s.", value_text(asked)),

@@ -17,7 +17,8 @@ grouped_page <- function(b, tail, s) {
     having <- call("&", having, quote(line_kind %in% c("line", "subtotal", "total")))
   }
   page <- list(
-    prepare = b$relation$prepare, only = b$only, lines = if (length(g$keys)) keys_as_written(g$keys) else quote(whole()),
+    prepare = b$relation$prepare, only = b$only,
+    lines = if (length(g$keys)) keys_as_written(g$keys) else quote(whole()),
     figures = g$figures, footing = levels$footing, show = c(having, levels$show)
   )
   windows <- any(vapply(b$items, function(item) has_window(item$x), TRUE))

@@ -58,7 +58,8 @@ differing <- function(page, ...) {
 
 # Each call stops, with words that fit.
 expect_stops <- function(cases, make) {
-  for (case in cases) expect_match(said_by(make(case[[1]])), case[[2]], label = paste(deparse(case[[1]]), collapse = " "))
+  for (case in cases) expect_match(said_by(make(case[[1]])), case[[2]],
+    label = paste(deparse(case[[1]]), collapse = " "))
 }
 
 # The work of a room with something done to what comes out of it.

@@ -16,7 +16,8 @@ test_that("what is accepted keeps its sentence, with the reason, and only what i
 test_that("what is wrong in an acceptance is told", {
   cases <- list(
     list(quote(accept("copys", because = "x")), "Did you mean `copies`"), list(quote(accept("copies")), "because"),
-    list(quote(accept("copies", because = "")), "because|reason"), list(quote(accept(wharf, because = "x")), "rule|name")
+    list(quote(accept("copies", because = "")), "because|reason"), list(quote(accept(wharf, because = "x")),
+      "rule|name")
   )
   expect_stops(cases, function(note) rlang::inject(by_wharf(notes = !!note)))
 })

@@ -38,5 +38,6 @@ test_that("a blank is filled with what is offered, and the name that was made of
   changed <- state_of_desk(desk)$parts$figures[[3]]
   expect_identical(changed$expr, quote(sum(rate)))
   expect_identical(changed$name, sub("tonnes", "rate", made$name))
-  expect_match(said_by(act(desk, "fill", list(section = "figures", index = 3, blank = "x", value = "wharf"))), "is not offered here")
+  expect_match(said_by(act(desk, "fill", list(section = "figures", index = 3, blank = "x", value = "wharf"))),
+    "is not offered here")
 })

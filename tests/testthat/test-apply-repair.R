@@ -21,7 +21,8 @@ test_that("a repair of the page below amends that page", {
 })
 
 test_that("what cannot be repaired is told", {
-  cases <- list(list("copies", "Nothing is found on this page under \"copies\""), list("copys", "Did you mean `copies`"),
+  cases <- list(list("copies", "Nothing is found on this page under \"copies\""),
+    list("copys", "Did you mean `copies`"),
     list(3, "takes the name of a rule"), list(c("a", "b"), "takes the name of a rule"))
   expect_stops(cases, function(finding) apply_repair(by_wharf(), finding))
   weighed <- by_wharf(dues_at("due", 9, 4000))

@@ -10,7 +10,8 @@ test_that("a page, its pages below, its tables, values and given values come bac
   names_kept <- c("Alder", "Brook")
   berths <- data.frame(wharf = c("Alder", "Brook"), berth = 1:2)
   pages <- list(
-    by_wharf(dues, only = due > least & wharf %in% names_kept), by_day(dues, w = rolling(mean(dues), 7, along = paid_on)),
+    by_wharf(dues, only = due > least & wharf %in% names_kept), by_day(dues,
+      w = rolling(mean(dues), 7, along = paid_on)),
     brief(dues, prepare = bring_in(berths, match = wharf), lines = berth, figures = c(n = count())),
     supply(brief(dues, only = due > given(least), lines = wharf), least = 20),
     brief(dues, lines = c(wharf, goods), figures = c(s = sum(due)), abreast = columns_of(goods, totals = "both"))

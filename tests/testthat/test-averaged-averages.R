@@ -5,7 +5,8 @@ test_that("each kind of column below is told where it is added up or averaged, b
     hi = quote(max(due)), d = quote(count_distinct(goods)), r = quote(sum(due) / sum(tonnes))
   )
   page <- rlang::inject(brief(dues, lines = c(wharf, goods), figures = !!as.call(c(quote(c), below)),
-    beside = c(part = share(s), place = rank(s), to_date = running(sum(s), along = goods, per = wharf), before = lag(s, along = goods, per = wharf))))
+    beside = c(part = share(s), place = rank(s), to_date = running(sum(s), along = goods, per = wharf),
+      before = lag(s, along = goods, per = wharf))))
   notes <- function(call) {
     above <- rlang::inject(brief(page, lines = wharf, figures = c(f = !!call)))
     said <- findings(above)

@@ -14,7 +14,8 @@ test_that("columns are offered by their kinds, of the entries or of the lines", 
   expect_setequal(offers(dues, "columns", "column", of = "text"), c("wharf", "goods"))
   expect_setequal(offers(by_wharf(), "order", "column"), c("wharf", "n", "dues"))
   expect_setequal(offers(by_wharf(), "figures", "entry_column", of = "measure"), c("slip", "tonnes", "rate", "due"))
-  expect_setequal(offers(brief(dues, lines = c(wharf, goods), figures = c(n = count())), "footing", "key"), c("wharf", "goods"))
+  expect_setequal(offers(brief(dues, lines = c(wharf, goods), figures = c(n = count())), "footing", "key"),
+    c("wharf", "goods"))
   expect_identical(offers(by_wharf(), "footing", "key"), character())
 })
 

@@ -15,7 +15,8 @@ test_that("a value is taken in the kind of the column that it stands beside", {
 })
 
 test_that("what is none of that kind is told, and nothing of it is run", {
-  for (wrong in list(c("due > 5", "system('id')"), c("due > 5", "seven"), c("paid_on >= \"2025-01-10\"", "soon"), c("paid_on >= \"2025-01-10\"", "2025-02-30"),
+  for (wrong in list(c("due > 5", "system('id')"), c("due > 5", "seven"), c("paid_on >= \"2025-01-10\"", "soon"),
+    c("paid_on >= \"2025-01-10\"", "2025-02-30"),
     c("due > 5", ""))) {
     expect_match(said_by(filled(dues, wrong[1], wrong[2])), "number|date|is no|takes|Fill", label = wrong[2])
   }

@@ -7,7 +7,8 @@ back <- function(page, tables = list()) {
 }
 
 test_that("titles and remarks that a file would take for something else come back as they are", {
-  for (text in c("2025", "1e5", "yes", "~", "null", "- a", "a: b", "a # b", "&x", "*x", "!x", "%x", "@x", "`x`", "'x'", "\"x\"", "a\nb",
+  for (text in c("2025", "1e5", "yes", "~", "null", "- a", "a: b", "a # b", "&x", "*x", "!x", "%x", "@x", "`x`", "'x'",
+    "\"x\"", "a\nb",
     " lead", "trail ", "{a}", "[a]", "\u00e9\U1F600", "0x1F", "2025-01-01", ".5", "=", "<<", "|", ">")) {
     page <- rlang::inject(by_wharf(title = !!text, notes = !!text))
     again <- back(page, list(table = dues, dues = dues))
@@ -27,7 +28,8 @@ test_that("pages below, tables and values have names of their own that do not me
 
 test_that("what is wrong with words of a file is told with the nearest", {
   wrong <- function(lines) {
-    path <- written_file(paste0(c("brief: 1", "tables:", "  entries: t.csv", "pages:", "  - name: page", "    from: entries", lines, ""),
+    path <- written_file(paste0(c("brief: 1", "tables:", "  entries: t.csv", "pages:", "  - name: page",
+      "    from: entries", lines, ""),
       collapse = "\n"), "p.brief.yaml")
     writeLines(c("a,b", "1,2"), file.path(dirname(path), "t.csv"))
     said_by(read_brief(path))

@@ -23,7 +23,10 @@ test_that("at most so many pages stand upon each other", {
 })
 
 test_that("a variable of a column's name is told only where it may have been meant", {
-  told <- function(page) any(grepl("also a variable outside", draw_up(page) |> attr("idle") |> (\(x) c(x$notes, x$remarks))()))
+  told <- function(page) {
+    any(grepl("also a variable outside", draw_up(page) |> attr("idle") |>
+      (\(x) c(x$notes, x$remarks))()))
+  }
   due <- 3
   expect_true(told(brief(dues, only = tonnes > due)))
   goods <- 5

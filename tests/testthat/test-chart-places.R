@@ -16,7 +16,8 @@ test_that("each place has a dot, ties are one, and all lines are counted", {
 
 test_that("places go by their groups, and what is left out is said", {
   plot <- chart(pages$ranks, places(receipts))
-  expect_setequal(unique(plot$data$group), c("Lower", "Middle", "Upper", "(missing)") |> intersect(unique(plot$data$group)))
+  expect_setequal(unique(plot$data$group), c("Lower", "Middle", "Upper", "(missing)") |>
+    intersect(unique(plot$data$group)))
   few <- chart(pages$ranks, places(receipts, most = 9))
   expect_match(few$labels$caption, "not drawn")
   expect_true(all(few$data$place <= 3))

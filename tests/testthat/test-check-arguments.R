@@ -38,7 +38,10 @@ test_that("parent() needs a subtotal above, and only one", {
 })
 
 test_that("yes or no, one of some words, and dates are taken as that alone", {
-  window <- function(partial) rlang::inject(by_day(dues, w = rolling(sum(dues), 7, along = paid_on, partial = !!partial)))
+  window <- function(partial) {
+    rlang::inject(by_day(dues,
+      w = rolling(sum(dues), 7, along = paid_on, partial = !!partial)))
+  }
   for (wrong in list(NA, "yes", 1)) expect_match(said_by(window(wrong)), "`partial` takes TRUE or FALSE")
   top <- function(ties) rlang::inject(by_wharf(show = top(2, dues, ties = !!ties)))
   for (wrong in list("both", NA_character_, 3)) expect_match(said_by(top(wrong)), "ties is \"keep\" or \"by_entry\"")

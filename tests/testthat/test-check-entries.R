@@ -1,8 +1,10 @@
 # Entries read are entries used and left out, and the lines' counts add back to them.
-spoil <- function(what, by, env = parent.frame()) local_spoiled("figures", function(drawn) {
-  drawn$entries[[what]] <- drawn$entries[[what]] + by
-  drawn
-}, env)
+spoil <- function(what, by, env = parent.frame()) {
+  local_spoiled("figures", function(drawn) {
+    drawn$entries[[what]] <- drawn$entries[[what]] + by
+    drawn
+  }, env)
+}
 
 test_that("the account says what was read, added, used and left out, with reasons", {
   gap <- rbind(dues[dues$paid_on != "2025-02-02", ], dues[1:3, ])
@@ -11,7 +13,8 @@ test_that("the account says what was read, added, used and left out, with reason
   used <- sum(gap$tonnes[seq_len(nrow(dues) - 4)] > 10)
   checks <- as.data.frame(tie_out(page))
   expect_match(checks$sentence[checks$check == "entries"], sprintf(
-    "Entries: 359 read \\+ 1 added by `prepare` = %d used \\+ %d left out \\(3 by `prepare`, .*; %d by `only`, condition not met", used,
+    paste("Entries: 359 read \\+ 1 added by `prepare` = %d used \\+ %d left out",
+      "\\(3 by `prepare`, .*; %d by `only`, condition not met"), used,
     360 - used, 356 - used))
 })
 
@@ -38,8 +41,10 @@ test_that("how many combinations occur is said, with one that does not", {
   }
   all <- brief(dues, lines = c(wharf, goods), figures = c(n = count()))
   expect_match(said(all), "every combination of their keys occurs")
-  less <- brief(dues[!(dues$wharf == "Dyer" & dues$goods == "coal"), ], lines = c(wharf, goods), figures = c(n = count()))
-  expect_match(said(less), "15 of the 16 combinations of wharf \\(4\\) and goods \\(4\\) occur, and for instance Dyer and coal not")
+  less <- brief(dues[!(dues$wharf == "Dyer" & dues$goods == "coal"), ], lines = c(wharf, goods),
+    figures = c(n = count()))
+  expect_match(said(less),
+    "15 of the 16 combinations of wharf \\(4\\) and goods \\(4\\) occur, and for instance Dyer and coal not")
   nested <- dues_with(bank = ifelse(dues$wharf < "C", "left", "right"))
   expect_match(said(brief(nested, lines = c(bank, wharf), figures = c(n = count()))), "each wharf has one bank")
 })
@@ -47,7 +52,8 @@ test_that("how many combinations occur is said, with one that does not", {
 test_that("lines shown, hidden and gathered are all the lines", {
   page <- by_wharf(show = top(1, dues, others = TRUE))
   checks <- as.data.frame(tie_out(page))
-  expect_match(checks$sentence[checks$check == "shown"], "Shown: 4 lines = 1 shown \\+ 0 hidden by `show` \\+ 3 gathered")
+  expect_match(checks$sentence[checks$check == "shown"],
+    "Shown: 4 lines = 1 shown \\+ 0 hidden by `show` \\+ 3 gathered")
   local_spoiled("show", function(drawn) {
     drawn$lines$gathered <- 1
     drawn

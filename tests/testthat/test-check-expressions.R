@@ -9,7 +9,8 @@ test_that("names and functions that are not there are told with the nearest that
     list(quote(system("ls")), "there is no function `system` in a brief"),
     list(quote(base::sum(due)), "there is no function `base::sum`"),
     list(quote((function(x) x)(due)), "there is no function"), list(quote(dues$due), "there is no function `\\$`"),
-    list(quote(due[1]), "there is no function `\\[`"), list(quote(given()), "given\\(\\) takes one name: given\\(month\\)"),
+    list(quote(due[1]), "there is no function `\\[`"), list(quote(given()),
+      "given\\(\\) takes one name: given\\(month\\)"),
     list(quote(given(a, b)), "takes one name"), list(c(1, 2), "takes one value, and this is 2 values"),
     list(quote(toupper(due, wharf)), "toupper")
   ), columns)
@@ -17,15 +18,18 @@ test_that("names and functions that are not there are told with the nearest that
 
 test_that("a column of the entries that a line does not determine is told with a figure that does", {
   figures <- function(expr) rlang::inject(brief(dues, lines = wharf, figures = c(x = !!expr)))
-  expect_match(said_by(figures(quote(goods))), "`goods` has no single value per line.*first\\(goods\\), or make it a key")
+  expect_match(said_by(figures(quote(goods))),
+    "`goods` has no single value per line.*first\\(goods\\), or make it a key")
   expect_match(said_by(figures(quote(due))), "`due` has no single value per line.*sum\\(due\\)")
-  expect_identical(draw_up(figures(quote(first(goods))))$x, unname(c(dues$goods[match(sort(unique(dues$wharf)), dues$wharf)])))
+  expect_identical(draw_up(figures(quote(first(goods))))$x,
+    unname(c(dues$goods[match(sort(unique(dues$wharf)), dues$wharf)])))
 })
 
 test_that("brackets, signs and chains of any length are what R makes of them", {
   long <- Reduce(function(a, b) call("+", a, b), rep(list(quote(due)), 3000))
   expect_equal(draw_up(columns(long))$x, 3000 * dues$due, tolerance = 1e-12)
-  for (expr in list(quote(-(due + 1) * 2), quote((due)), quote(-due^2), quote(due - -3), quote(!(due > 5) | due > 20))) {
+  for (expr in list(quote(-(due + 1) * 2), quote((due)), quote(-due^2), quote(due - -3),
+    quote(!(due > 5) | due > 20))) {
     expect_equal(draw_up(columns(expr))$x, eval(expr, dues), label = deparse1(expr))
   }
 })

@@ -37,7 +37,8 @@ test_that("a frame that is off in one row is found, and more rows of frames than
 
 test_that("a figure of a group, and the number of a run, are looked at in each row", {
   table <- data.frame(g = rep(c("a", "b"), 10), day = as.Date("2025-01-01") + c(0:9, 20:29), x = 1:20)
-  page <- brief(table, lines = c(day, g), figures = c(x = sum(x)), beside = c(own = median(x, per = g), run = run_of(day)))
+  page <- brief(table, lines = c(day, g), figures = c(x = sum(x)),
+    beside = c(own = median(x, per = g), run = run_of(day)))
   expect_equal(as.numeric(draw_up(page)$run), rep(1:2, each = 10))
   for (column in c("own", "run")) local({
     local_spoiled("beside", function(drawn) {

@@ -2,7 +2,8 @@
 test_that("a condition has no name, and is a yes or no", {
   expect_match(said_by(brief(dues, only = c(wharf = "Brook"))),
     "a condition has no name, and this one is called `wharf`.*two equals signs: wharf == \"Brook\"")
-  expect_match(said_by(brief(dues, only = due)), "`only` takes a condition, and `due` is a number.*Write a comparison, such as due == ")
+  expect_match(said_by(brief(dues, only = due)),
+    "`only` takes a condition, and `due` is a number.*Write a comparison, such as due == ")
   expect_match(said_by(brief(dues, only = "Brook")), "`only` takes a condition")
 })
 
@@ -24,7 +25,8 @@ test_that("later names use earlier ones, and not the other way", {
 test_that("a title and notes are text in quotes", {
   for (wrong in list(quote(wharf), 3, quote(paste("a", wharf)), NULL)) {
     if (is.null(wrong)) next
-    expect_match(said_by(rlang::inject(by_wharf(title = !!wrong))), "the title is text in quotes|title", label = format(wrong))
+    expect_match(said_by(rlang::inject(by_wharf(title = !!wrong))), "the title is text in quotes|title",
+      label = format(wrong))
   }
   expect_match(flat(draw_up(by_wharf(title = "Dues of the quarter", notes = c("First", "Second")))),
     "^Dues of the quarter.*First.*Second")

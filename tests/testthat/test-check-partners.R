@@ -12,7 +12,8 @@ said <- function(page) {
 test_that("who met, who did not, and which lines nobody met is said", {
   found <- said(page())
   expect_identical(found$status, "ties")
-  expect_match(found$sentence, paste("Partners: 270 of 360 entries each met one line of other by wharf, 90 none and were",
+  expect_match(found$sentence,
+    paste("Partners: 270 of 360 entries each met one line of other by wharf, 90 none and were",
     "kept; 1 of its 4 lines met none; found again by the texts of their keys with the same berth."))
   expect_match(said(page(without = "leave_out"))$sentence, "90 none and were left out")
   twice <- rbind(berths, berths[2, ])

@@ -8,10 +8,12 @@ said <- function(page, check) {
 }
 
 test_that("how many figures of how many lines are worked again is said, and how near they are", {
-  expect_match(said(page, "recomputed"), paste("Recomputed: 9 figures of 4 lines and 1 subtotal, each from its own entries",
+  expect_match(said(page, "recomputed"),
+    paste("Recomputed: 9 figures of 4 lines and 1 subtotal, each from its own entries",
     "by a second route, 7 equal to the last bit and 2 within 1 part in 10\\^9"))
   expect_match(said(by_wharf(), "recomputed"), "2 figures of 4 lines, .* equal to the last bit")
-  expect_match(said(brief(dues, lines = wharf, figures = c(m = sd(due))), "recomputed"), "equal within 1 part in 10\\^9")
+  expect_match(said(brief(dues, lines = wharf, figures = c(m = sd(due))), "recomputed"),
+    "equal within 1 part in 10\\^9")
   expect_match(said(by_wharf(), "additive"), "the lines add up to the detail's own total: n 360, dues 4,568.16")
 })
 
@@ -19,7 +21,8 @@ test_that("a cell that is off by the least is found, in lines and in subtotals, 
   for (name in c("n", "s", "m", "least", "most", "middle", "spread", "kinds")) for (line in c(2, 5)) local({
     local_spoiled("footing", function(drawn) {
       x <- drawn$lines$columns[[name]]
-      drawn$lines$columns[[name]][line] <- if (is.double(x) && !inherits(x, "Date")) x[line] * (1 + 1e-8) else x[line] + 1L
+      drawn$lines$columns[[name]][line] <- if (is.double(x) &&
+        !inherits(x, "Date")) x[line] * (1 + 1e-8) else x[line] + 1L
       drawn
     })
     expect_true("recomputed" %in% names(differing(page)), label = paste(name, line))
@@ -28,7 +31,8 @@ test_that("a cell that is off by the least is found, in lines and in subtotals, 
 
 test_that("lines of others are worked again from the entries that they gather", {
   gathered <- by_wharf(show = top(1, dues, others = TRUE))
-  expect_match(said(gathered, "others"), "2 figures of 1 line of others recomputed from its entries, equal to the last bit")
+  expect_match(said(gathered, "others"),
+    "2 figures of 1 line of others recomputed from its entries, equal to the last bit")
   local_spoiled("show", function(drawn) {
     at <- which(drawn$lines$line_kind == "others")
     drawn$lines$columns$dues[at] <- drawn$lines$columns$dues[at] + 0.01

@@ -4,7 +4,8 @@ ordered <- function(order) rlang::inject(by_wharf(order = !!order))
 test_that("an order takes columns and expressions, and says what it cannot go by", {
   expect_stops(list(
     list(quote(falling(dues, n)), "falling\\(\\) takes one column or expression.*stand side by side"),
-    list(quote(rising()), "rising\\(\\) takes one column"), list("wharf", "is the same for all rows.*`wharf` is written without quotes"),
+    list(quote(rising()), "rising\\(\\) takes one column"), list("wharf",
+      "is the same for all rows.*`wharf` is written without quotes"),
     list(3, "is the same for all rows.*Name a column"), list(quote(falling(2 * 3)), "is the same for all rows")
   ), ordered)
 })

@@ -2,7 +2,8 @@
 test_that("a window where there are no rows to look at says where it belongs", {
   for (page in list(quote(brief(dues, lines = wharf, figures = c(x = running(sum(due))))),
     quote(brief(dues, lines = wharf, figures = c(x = sum(lag(due, along = slip))))))) {
-    expect_match(said_by(eval(page)), "(running|lag)\\(\\) looks at all rows of a table at once.*Write it in `columns`", label = deparse1(page))
+    expect_match(said_by(eval(page)), "(running|lag)\\(\\) looks at all rows of a table at once.*Write it in `columns`",
+      label = deparse1(page))
   }
 })
 
@@ -18,7 +19,8 @@ test_that("the page's own group and order stand in where a window has none, and 
   own <- brief(dues, beside = c(x = running(sum(due), per = wharf, along = slip)))
   page <- brief(dues, per = wharf, along = slip, beside = c(x = running(sum(due))))
   expect_identical(draw_up(page)$x, draw_up(own)$x)
-  over_all <- brief(dues, per = wharf, along = slip, beside = c(x = running(sum(due), per = whole(), along = falling(slip))))
+  over_all <- brief(dues, per = wharf, along = slip, beside = c(x = running(sum(due), per = whole(),
+    along = falling(slip))))
   expect_equal(draw_up(over_all)$x, rev(cumsum(rev(dues$due))))
   entered <- brief(dues, per = wharf, along = slip, beside = c(x = running(sum(due), per = whole(), along = entered())))
   expect_equal(draw_up(entered)$x, cumsum(dues$due))

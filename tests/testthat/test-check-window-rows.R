@@ -1,6 +1,7 @@
 # What a window gave in all rows against what it should have given, row by row.
 ns <- asNamespace("idleledger")
-table <- list(n = 4, row = "entry", said = function(at) sprintf("row %d", at), columns = function(at) data.frame(row = at),
+table <- list(n = 4, row = "entry", said = function(at) sprintf("row %d", at),
+  columns = function(at) data.frame(row = at),
   rows = NULL)
 checked <- function(values, expected, ...) {
   ns$rows_check("frames", list(name = "w"), values, expected, "each is so", table, ...)

@@ -13,10 +13,12 @@ test_that("a book is made, fed, asked, put back and checked, and each says what 
   expect_match(program("book", "post", book, files[1], "--name", "january")$err, "Posted .*dues-01.csv")
   expect_match(program("book", "post", book, files[2:3])$err, "Posted .*dues-0[23].csv")
   drawn <- program("book", "draw-up", book, "--as", "csv")
-  expect_identical(readr::read_csv(I(drawn$out), show_col_types = FALSE)$s, as.vector(tapply(dues$due, dues$wharf, sum)))
+  expect_identical(readr::read_csv(I(drawn$out), show_col_types = FALSE)$s,
+    as.vector(tapply(dues$due, dues$wharf, sum)))
   expect_match(paste(program("book", "postings", book)$out, collapse = "\n"), "january")
   first <- program("book", "draw-up", book, "--until", "1", "--as", "csv")
-  expect_equal(readr::read_csv(I(first$out), show_col_types = FALSE)$s, as.vector(tapply(days[[1]]$due, days[[1]]$wharf, sum)))
+  expect_equal(readr::read_csv(I(first$out), show_col_types = FALSE)$s,
+    as.vector(tapply(days[[1]]$due, days[[1]]$wharf, sum)))
   all <- file.path(folder, "all.csv")
   readr::write_csv(dues, all)
   expect_identical(program("book", "check", book, "--against", all)$status, 0L)

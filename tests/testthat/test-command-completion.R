@@ -11,7 +11,8 @@ test_that("every command is completed from its first letters, and each of its op
   for (name in idleledger:::rooms_of("command")) {
     expect_true(name %in% completed(c("idle-ledger", substr(name, 1, 2))), label = name)
     options <- names(idleledger:::room_of("command", name)$options())
-    if (length(options)) expect_true(all(paste0("--", options) %in% completed(c("idle-ledger", name, "--"))), label = name)
+    if (length(options)) expect_true(all(paste0("--", options) %in% completed(c("idle-ledger", name, "--"))),
+      label = name)
   }
   expect_identical(completed(c("idle-ledger", "draw-up", "--foot")), "--footing")
   expect_true("--version" %in% completed(c("idle-ledger", "--v")))

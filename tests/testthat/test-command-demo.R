@@ -6,6 +6,7 @@ test_that("each demo table has its path, and the page that describes them", {
   for (name in sub("[.][a-z]+$", "", basename(all[-length(all)]))) {
     expect_identical(program("demo", name)$out, demo_table(name, as = "path"))
   }
-  expect_identical(program("demo", "tolls", "locks")$out, c(demo_table("tolls", as = "path"), demo_table("locks", as = "path")))
+  expect_identical(program("demo", "tolls", "locks")$out,
+    c(demo_table("tolls", as = "path"), demo_table("locks", as = "path")))
   expect_refused("Did you mean `tolls`", "demo", "tols")
 })

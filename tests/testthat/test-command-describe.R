@@ -4,7 +4,8 @@ test_that("a brief is said as R says it, without being drawn up", {
   page <- c(path, "--only", "due > 5", "--lines", "wharf", "--figures", "s = sum(due)", "--title", "Dues by wharf")
   said <- paste(program("describe", page)$out, collapse = "\n")
   expect_match(said, "^Dues by wharf")
-  for (words in c("From dues.csv", "Keep only entries where due > 5", "One line for each wharf", "s: the total of due")) {
+  for (words in c("From dues.csv", "Keep only entries where due > 5", "One line for each wharf",
+    "s: the total of due")) {
     expect_match(said, words, fixed = TRUE)
   }
   expect_no_match(said, "Alder")

@@ -11,8 +11,10 @@ test_that("what is wrong is told before anything is started", {
 })
 
 test_that("a packages that is missing is asked for by its name", {
-  local_in_package("need_package", function(package, what) idleledger:::stop_idle("no_package",
-    sprintf("%s needs the package %s.", what, package)))
+  local_in_package("need_package", function(package, what) {
+    idleledger:::stop_idle("no_package",
+      sprintf("%s needs the package %s.", what, package))
+  })
   expect_refused("the desk needs the package shiny", "desk", dues_file())
 })
 

@@ -25,7 +25,8 @@ test_that("what is written is the statement, in each format, and what goes to st
 
 test_that("what is wrong is told", {
   path <- dues_file()
-  expect_refused("no option --figure. Did you mean --figures", "draw-up", path, "--lines", "wharf", "--figure", "n = count()")
+  expect_refused("no option --figure. Did you mean --figures", "draw-up", path, "--lines", "wharf", "--figure",
+    "n = count()")
   expect_refused("rows", "draw-up", page(path), "--rows", "-1")
   expect_refused("rows", "draw-up", page(path), "--rows", "few")
 })

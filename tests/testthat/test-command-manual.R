@@ -16,6 +16,7 @@ test_that("text is written so that roff leaves it as it is", {
   skip_if(!nzchar(Sys.which("man")))
   path <- withr::local_tempfile(fileext = ".1")
   writeLines(program("manual")$out, path)
-  shown <- suppressWarnings(system2("man", c("-l", path), stdout = TRUE, stderr = TRUE, env = c("MANPAGER=cat", "MANWIDTH=100")))
+  shown <- suppressWarnings(system2("man", c("-l", path), stdout = TRUE, stderr = TRUE,
+    env = c("MANPAGER=cat", "MANWIDTH=100")))
   expect_match(paste(shown, collapse = "\n"), "draw-up|drawing", fixed = FALSE)
 })

@@ -36,7 +36,8 @@ test_that("the conditions of a line find its entries and no other, whatever made
       state <- ns$state_of(page)
       state$narrow <- ns$conditions_of_line(drawn, line)
       narrowed <- ns$brief_of_parts(state, state$parts)
-      expect_equal(sum(as.data.frame(draw_up(if (is.null(page$sections$footing)) narrowed else amend(narrowed, footing = NULL)))$n), drawn$lines$columns$n[line],
+      expect_equal(sum(as.data.frame(draw_up(if (is.null(page$sections$footing)) narrowed else amend(narrowed,
+        footing = NULL)))$n), drawn$lines$columns$n[line],
         label = paste(ns$brief_words(page)[2], line))
     }
   }

@@ -16,7 +16,8 @@ test_that("findings stand worst first, each with its weight, its repair and a wa
   html <- margin(by_wharf(dirty))
   found <- regmatches(html, gregexpr("<li class=\"note\">.*?</li>", html))[[1]]
   expect_length(found, sum(findings(by_wharf(dirty))$status == "note"))
-  expect_match(found, "Mend it: <code>strike_duplicates\\(\\)</code>|Mend it: .*prepare.*strike_duplicates", all = FALSE)
+  expect_match(found, "Mend it: <code>strike_duplicates\\(\\)</code>|Mend it: .*prepare.*strike_duplicates",
+    all = FALSE)
   expect_match(found, "Mend it: .*mend_keys\\(wharf\\)", all = FALSE)
   expect_match(found, "data-do=\"accept\"", all = FALSE)
   expect_match(html, "class=\"weight\">&lt;1%|class=\"weight\">[0-9]+%")

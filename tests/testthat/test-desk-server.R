@@ -9,7 +9,8 @@ test_that("only who knows the key is answered, and only under the name of this m
   for (query in list("", "?key=", paste0("?key=", substr(key, 1, 31)), paste0("?KEY=", key), paste0("?key=", key, "0"),
     NULL, NA, 3, c("?key=a", "?key=b"))) expect_false(isTRUE(ns$knows_token(query, key)), label = deparse(query))
   for (host in c("127.0.0.1", "127.0.0.1:4321", "localhost:80", "[::1]:9")) expect_true(ns$is_local_host(host))
-  for (host in list("127.0.0.2", "localhost.evil.example", "evil.example:80", "127.0.0.1.evil.example", "127.0.0.1:80:1",
+  for (host in list("127.0.0.2", "localhost.evil.example", "evil.example:80", "127.0.0.1.evil.example",
+    "127.0.0.1:80:1",
     "", NULL, NA_character_, "127x0x0x1")) expect_false(isTRUE(ns$is_local_host(host)), label = deparse(host))
 })
 

@@ -12,10 +12,13 @@ test_that("a kind is asked for as a call, a name or a text, and the section of t
 
 test_that("what cannot be drawn is told with what to do", {
   cases <- list(
-    list(quote(chart(pages$none)), "no lines to draw"), list(quote(chart(pages$groups, pie(receipts))), "no kind of chart|pie"),
-    list(quote(chart(pages$groups, bars(recepts))), "receipts"), list(quote(chart(pages$groups, size = "wall")), "size is \"screen\""),
+    list(quote(chart(pages$none)), "no lines to draw"), list(quote(chart(pages$groups, pie(receipts))),
+      "no kind of chart|pie"),
+    list(quote(chart(pages$groups, bars(recepts))), "receipts"), list(quote(chart(pages$groups, size = "wall")),
+      "size is \"screen\""),
     list(quote(chart(pages$texts)), "no figure that could be drawn|no value"),
-    list(quote(chart(brief(dues_with(due = NA_real_), lines = wharf, figures = c(s = sum(due, where = tonnes > 1e9))))), "drawn")
+    list(quote(chart(brief(dues_with(due = NA_real_), lines = wharf, figures = c(s = sum(due, where = tonnes > 1e9))))),
+      "drawn")
   )
   for (case in cases[-6]) expect_match(said_by(eval(case[[1]])), case[[2]], label = deparse1(case[[1]]))
 })

@@ -10,7 +10,8 @@ test_that("title, what is shown in which unit, source, what was left out and why
   expect_identical(plot$labels$title, "Receipts of the Cut")
   expect_match(plot$labels$subtitle, "^Receipts \\(\u00a3\\) by lock")
   left <- format(sum(!(tolls$toll > 0) %in% TRUE), big.mark = ",")
-  expect_match(gsub("\\s+", " ", plot$labels$caption), sprintf("Source: .*, 1?[0-9],?[0-9]{3} entries \\(%s left out\\); as drawn up .*hidden by the page", left))
+  expect_match(gsub("\\s+", " ", plot$labels$caption),
+    sprintf("Source: .*, 1?[0-9],?[0-9]{3} entries \\(%s left out\\); as drawn up .*hidden by the page", left))
   expect_match(plot$labels$caption, "Drawn as bars\\(\\): ")
   expect_match(plot$labels$alt, "The largest is .*; the smallest ")
 })

@@ -6,13 +6,15 @@ test_that("a value that is still to be given is asked for, in R and on the comma
 })
 
 test_that("no function of R's is reached through a column, a name or a value", {
-  table <- data.frame(system = 1:3, q = 4:6, T = 7:9, c = 1:3)
-  expect_identical(draw_up(brief(table, columns = c(x = system + q + T + c)))$x, as.numeric(table$system + table$q + table$T + table$c))
+  table <- data.frame(system = 1:3, q = 4:6, t = 7:9, c = 1:3)
+  expect_identical(draw_up(brief(table, columns = c(x = system + q + t + c)))$x,
+    as.numeric(table$system + table$q + table$t + table$c))
   hostile <- structure(1, class = "odd")
   registerS3method("+", "odd", function(e1, e2) stop("was run"), envir = globalenv())
   span <- as.difftime(3, units = "hours")
   complex <- 1i
-  expect_match(said_by(brief(table, columns = c(x = q + hostile))), "`hostile` is of class `odd`, which is no value for a brief")
+  expect_match(said_by(brief(table, columns = c(x = q + hostile))),
+    "`hostile` is of class `odd`, which is no value for a brief")
   expect_match(said_by(brief(table, only = q > span)), "`span` is of class `difftime`")
   expect_match(said_by(brief(table, only = q %in% span)), "`span` is of class `difftime`")
   expect_match(said_by(brief(table, only = q == complex)), "`complex` is of class `complex`")

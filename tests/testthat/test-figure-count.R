@@ -5,7 +5,8 @@ test_that("entries, values and missing ones add up, in every kind of column, and
     for (name in names(table)) {
       got <- rlang::inject(draw_up(brief(table, lines = whole(), figures = c(n = count(), x = count(!!as.name(name)),
         m = count_missing(!!as.name(name)), w = count(where = whole > 0)))))
-      expect_identical(c(got$n, got$x, got$m), as.integer(c(n, sum(!is.na(table[[name]])), sum(is.na(table[[name]])))), label = name)
+      expect_identical(c(got$n, got$x, got$m), as.integer(c(n, sum(!is.na(table[[name]])), sum(is.na(table[[name]])))),
+        label = name)
       expect_identical(got$w, sum(table$whole > 0, na.rm = TRUE))
     }
   }

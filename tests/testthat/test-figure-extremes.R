@@ -5,7 +5,8 @@ test_that("ends are those of base R for every kind, up to the values beyond all 
   table$word[7] <- "\U1F600"
   for (name in setdiff(names(table), "flag")) {
     x <- table[[name]]
-    got <- rlang::inject(draw_up(brief(table, lines = flag, figures = c(lo = min(!!as.name(name)), hi = max(!!as.name(name))))))
+    got <- rlang::inject(draw_up(brief(table, lines = flag,
+      figures = c(lo = min(!!as.name(name)), hi = max(!!as.name(name))))))
     for (side in c("lo", "hi")) {
       expected <- lapply(slow_lines(table, "flag"), function(rows) {
         v <- x[rows]

@@ -9,7 +9,10 @@ test_that("lists have all values in order, once each if that is asked, with any 
     lines <- slow_lines(table, "flag")
     expected <- vapply(lines, function(rows) paste(texts[rows][!is.na(texts[rows])], collapse = sep), "")
     expect_identical(got$a, expected, label = name)
-    expect_identical(got$once, vapply(lines, function(rows) paste(unique(texts[rows][!is.na(texts[rows])]), collapse = sep), ""))
+    expect_identical(got$once, vapply(lines, function(rows) {
+      paste(unique(texts[rows][!is.na(texts[rows])]),
+        collapse = sep)
+    }, ""))
     expect_identical(got$back, vapply(lines, function(rows) {
       rows <- rows[order(-table$whole[rows], na.last = TRUE, method = "radix")]
       paste(texts[rows][!is.na(texts[rows])], collapse = sep)
@@ -21,5 +24,6 @@ test_that("a list of nothing is missing, and what is not one value is told", {
   got <- draw_up(brief(data.frame(k = 1:2, x = c("a", NA)), lines = k, figures = c(l = listed(x))))
   expect_identical(got$l, c("a", NA))
   expect_match(said_by(brief(dues, lines = wharf, figures = c(l = listed(goods, sep = wharf)))), "takes one value")
-  expect_match(said_by(brief(dues, lines = wharf, figures = c(l = listed(goods, distinct = "yes")))), "takes a condition")
+  expect_match(said_by(brief(dues, lines = wharf, figures = c(l = listed(goods, distinct = "yes")))),
+    "takes a condition")
 })

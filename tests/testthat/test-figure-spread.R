@@ -2,7 +2,8 @@
 test_that("spreads keep their digits where the values lie far from zero", {
   x <- c(4, 7, 13, 16)
   for (shift in c(0, 1e6, 1e9, 1e12, -1e15)) {
-    got <- draw_up(brief(data.frame(x = x + shift), lines = whole(), figures = c(v = var(x), s = sd(x), p = var_pop(x), q = sd_pop(x))))
+    got <- draw_up(brief(data.frame(x = x + shift), lines = whole(),
+      figures = c(v = var(x), s = sd(x), p = var_pop(x), q = sd_pop(x))))
     expect_identical(c(got$v, got$p), c(30, 22.5), label = format(shift))
     expect_identical(c(got$s, got$q), sqrt(c(30, 22.5)), label = format(shift))
   }

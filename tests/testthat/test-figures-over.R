@@ -1,6 +1,7 @@
 # The figures of a page over other groupings of its entries: subtotals, others, wider groups.
 test_that("a figure that does not add up is worked from the entries at every level", {
-  page <- brief(tolls, lines = c(reach, lock), figures = c(m = median(toll), d = count_distinct(craft), r = sum(toll) / count()),
+  page <- brief(tolls, lines = c(reach, lock), figures = c(m = median(toll), d = count_distinct(craft),
+    r = sum(toll) / count()),
     footing = rollup(reach, lock), show = top(1, m, per = reach, others = TRUE))
   drawn <- as.data.frame(draw_up(page))
   upper <- tolls[tolls$reach %in% "Upper", ]
@@ -15,7 +16,8 @@ test_that("a figure that does not add up is worked from the entries at every lev
 })
 
 test_that("the base of a share that does not add up is the wider group's own figure", {
-  page <- brief(tolls, lines = c(reach, lock), figures = c(d = count_distinct(passed_on)), beside = c(p = share(d, per = reach)))
+  page <- brief(tolls, lines = c(reach, lock), figures = c(d = count_distinct(passed_on)),
+    beside = c(p = share(d, per = reach)))
   drawn <- draw_up(page)
   whole <- tapply(tolls$passed_on, tolls$reach, function(x) length(unique(x)))
   known <- !is.na(drawn$reach)

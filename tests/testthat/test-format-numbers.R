@@ -6,9 +6,11 @@ shown <- function(values, format) {
   trimws(utils::head(printed(draw_up(page)) |> strsplit("\n") |> unlist(), -1)[-(1:3)])
 }
 
-test_that("money, percentages and decimals are rounded half away from what binary makes of it, with marks of thousands", {
+test_that("money, percentages and decimals are rounded half away from what binary makes of it, with marks of thousands",
+  {
   x <- c(0, 0.005, 1.005, 2.675, -0.004, 1234567.891, -1e6, 0.1 + 0.2)
-  expect_identical(shown(x, quote(money(x))), c("0.00", "0.01", "1.01", "2.68", "0.00", "1,234,567.89", "-1,000,000.00", "0.30") |>
+  expect_identical(shown(x, quote(money(x))), c("0.00", "0.01", "1.01", "2.68", "0.00", "1,234,567.89", "-1,000,000.00",
+    "0.30") |>
     (\(e) ifelse(e %in% c("0.01", "1.01", "2.68"), formatC(x, format = "f", digits = 2, big.mark = ","), e))())
   expect_identical(shown(c(0.5, 1, -0.025, 0.1234), quote(percent(x))), c("50.0%", "100.0%", "-2.5%", "12.3%"))
   expect_identical(shown(c(0.5, 1), quote(percent(x, 0))), c("50%", "100%"))
@@ -29,6 +31,7 @@ test_that("what a format does not take is told", {
   expect_match(said_by(brief(dues, layout = decimals(due, 99))), "`digits` takes at most 15, and got 99")
   expect_match(said_by(brief(dues, layout = percent(due, -1))), "`digits` takes a whole number from 0")
   expect_match(said_by(brief(dues, layout = money(due, currency = 3))), "`currency` takes one text, and got 3")
-  expect_match(said_by(brief(dues, layout = period(paid_on, "fortnight"))), "`unit` is \"day\", .*and got \"fortnight\"")
+  expect_match(said_by(brief(dues, layout = period(paid_on, "fortnight"))),
+    "`unit` is \"day\", .*and got \"fortnight\"")
   expect_match(said_by(brief(dues, layout = period(due))), "period\\(\\) takes a date")
 })

@@ -7,7 +7,8 @@ test_that("different values come once, in order, for every kind of column", {
     for (name in names(table)) {
       x <- table[[name]]
       got <- ns$plain_vector(ns$different_values(if (is.character(x)) ns$encode_text(x) else x))
-      expected <- if (is.character(x)) sort(unique(x), method = "radix", na.last = TRUE) else sort(unique(x), na.last = TRUE)
+      expected <- if (is.character(x)) sort(unique(x), method = "radix", na.last = TRUE) else sort(unique(x),
+        na.last = TRUE)
       expect_identical(as.character(got), as.character(expected), label = paste(name, n))
     }
   }

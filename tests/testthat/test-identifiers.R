@@ -2,7 +2,8 @@
 ns <- asNamespace("idleledger")
 
 test_that("names that end as identifiers do are known, and words that only hold such letters are not", {
-  for (name in c("id", "order_id", "OrderId", "invoice", "Invoice No", "sku", "zip", "account_no", "orderNo", "item.code")) {
+  for (name in c("id", "order_id", "OrderId", "invoice", "Invoice No", "sku", "zip", "account_no", "orderNo",
+    "item.code")) {
     expect_true(ns$named_as_identifier(name), label = name)
   }
   for (name in c("paid", "width", "monday", "valid", "notional", "amount", "kid", "casino")) {

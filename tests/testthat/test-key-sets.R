@@ -12,7 +12,9 @@ test_that("the parent of a set is the largest inside of it, unclear where two ar
 
 test_that("levels come finest first, each once, in the order of the keys", {
   keys <- c("a", "b", "c")
-  expect_identical(ns$level_sets(list("b", c("c", "a"), character(), c("a", "c")), keys), list(c("a", "c"), "b", character()))
-  rollup <- draw_up(brief(tolls, lines = c(reach, lock, paid), figures = c(n = count()), footing = rollup(reach, lock, paid)))
+  expect_identical(ns$level_sets(list("b", c("c", "a"), character(), c("a", "c")), keys),
+    list(c("a", "c"), "b", character()))
+  rollup <- draw_up(brief(tolls, lines = c(reach, lock, paid), figures = c(n = count()),
+    footing = rollup(reach, lock, paid)))
   expect_identical(unique(rollup$summed_over), c("", "paid", "lock, paid", "reach, lock, paid"))
 })

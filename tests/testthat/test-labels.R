@@ -2,7 +2,8 @@
 ns <- asNamespace("idleledger")
 
 test_that("what is written of an expression reads as the same expression", {
-  for (text in c("toll > 0", "`odd name` + 1", "sum(toll, where = paid == \"cash\")", "-x^2", "!(a & b)", "c(a, `b c` = d)", "`if`(a, b)")) {
+  for (text in c("toll > 0", "`odd name` + 1", "sum(toll, where = paid == \"cash\")", "-x^2", "!(a & b)",
+    "c(a, `b c` = d)", "`if`(a, b)")) {
     expr <- str2lang(text)
     expect_identical(str2lang(ns$expr_text(expr)), expr, label = text)
   }
@@ -11,10 +12,12 @@ test_that("what is written of an expression reads as the same expression", {
 })
 
 test_that("a page says each part in words", {
-  page <- brief(dues, columns = c(each = due / tonnes), only = due > 5, lines = wharf, figures = c(s = sum(due), d = count_distinct(goods, rate),
+  page <- brief(dues, columns = c(each = due / tonnes), only = due > 5, lines = wharf,
+    figures = c(s = sum(due), d = count_distinct(goods, rate),
     m = mean(rate, weight = tonnes)), order = falling(s), beside = c(r = running(sum(s), along = wharf)))
   text <- flat(page)
-  for (words in c("due > 5", "the total of due", "combinations of goods and rate", "weighted by tonnes", "s, largest first")) {
+  for (words in c("due > 5", "the total of due", "combinations of goods and rate", "weighted by tonnes",
+    "s, largest first")) {
     expect_match(text, words, fixed = TRUE)
   }
 })

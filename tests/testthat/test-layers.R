@@ -38,3 +38,14 @@ test_that("nobody outside the rooms keeps lists of their names or asks for the c
     expect_false(any(grepl("inherits(source", code, fixed = TRUE)), info = path)
   }
 })
+
+test_that("each file with code of its own has its test file, of the same name", {
+  files <- in_project(list.files("R", "[.]R$", full.names = TRUE))
+  has_code <- vapply(files, function(path) {
+    code <- in_project(parse(path))
+    any(vapply(code, function(one) is.call(one) && grepl("<- function|room\\(", deparse1(one)), TRUE))
+  }, TRUE)
+  named <- setdiff(sub("[.]R$", "", basename(files[has_code])), c("RcppExports", "zz-rooms"))
+  tested <- sub("^test-(.*)[.]R$", "\\1", list.files(test_path(), "^test-"))
+  expect_identical(setdiff(named, tested), character())
+})

@@ -2,7 +2,8 @@
 test_that("each level has a line for each set of its keys that occurs, with their own entries", {
   table <- random_table(200, 81)
   for (footing in list(quote(rollup(word, choice)), quote(cube(word, choice)), quote(sets(choice, whole())))) {
-    page <- rlang::inject(brief(table, lines = c(word, choice), figures = c(n = count(), s = sum(whole)), footing = !!footing))
+    page <- rlang::inject(brief(table, lines = c(word, choice), figures = c(n = count(), s = sum(whole)),
+      footing = !!footing))
     got <- as.data.frame(draw_up(page))
     for (over in unique(got$summed_over)) {
       kept <- setdiff(c("word", "choice"), strsplit(over, ", ")[[1]])

@@ -8,7 +8,8 @@ test_that("windows on lines see the figures, and on entries the columns", {
 })
 
 test_that("on a footed page lines are compared with those of their level", {
-  page <- brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock), beside = c(k = rank(falling(s)), p = share(s)))
+  page <- brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+    beside = c(k = rank(falling(s)), p = share(s)))
   got <- draw_up(page)
   for (over in unique(got$summed_over)) {
     here <- got[got$summed_over == over, ]

@@ -2,7 +2,8 @@
 ns <- asNamespace("idleledger")
 
 test_that("own lines, subtotals and others part the lines, and entries of groups add up to those used", {
-  page <- brief(tolls, only = toll > 0, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+  page <- brief(tolls, only = toll > 0, lines = c(reach, lock), figures = c(s = sum(toll)),
+    footing = rollup(reach, lock),
     show = top(2, s, per = reach, others = TRUE))
   lines <- ns$work_brief(page)$lines
   own <- ns$own_lines(lines)

@@ -4,7 +4,8 @@ ns <- asNamespace("idleledger")
 test_that("numbers become plain without a change, and missing ones stay missing", {
   expect_identical(ns$as_plain_number(c(1L, NA)), c(1, NA))
   expect_identical(ns$as_plain_number(c(TRUE, NA, FALSE)), c(1, NA, 0))
-  expect_identical(ns$as_plain_number(bit64::as.integer64(c("5", NA, "-9007199254740992"))), c(5, NA, -9007199254740992))
+  expect_identical(ns$as_plain_number(bit64::as.integer64(c("5", NA, "-9007199254740992"))),
+    c(5, NA, -9007199254740992))
   expect_true(ns$is_whole_vector(c(1, NA, -2^53)))
   for (x in list(c(1, 0.5), c(1, Inf), 2^53 + 2)) expect_false(ns$is_whole_vector(x))
 })

@@ -2,7 +2,8 @@
 ns <- asNamespace("idleledger")
 
 test_that("cells are what is printed, for some rows with the decimals of all", {
-  statement <- draw_up(brief(dues, lines = c(wharf, goods), figures = c(s = sum(due), m = mean(due)), footing = rollup(wharf, goods)))
+  statement <- draw_up(brief(dues, lines = c(wharf, goods), figures = c(s = sum(due), m = mean(due)),
+    footing = rollup(wharf, goods)))
   all <- ns$page_cells(statement)
   some <- ns$page_cells(statement, 3:5, ns$decimals_of(statement, ns$layout_shown(statement)))
   for (k in 3:4) expect_identical(some$texts[[k]], all$texts[[k]][3:5])

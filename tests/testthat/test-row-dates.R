@@ -8,7 +8,8 @@ test_that("each part of a date is that of the calendar", {
   for (name in names(forms)) expect_identical(work(call(name, quote(d))), part(forms[[name]]), label = name)
   expect_identical(work(quote(quarter(d))), (part("%m") - 1L) %/% 3L + 1L)
   for (starts in 1:12) {
-    expect_identical(work(bquote(fiscal_year(d, .(starts)))), part("%Y") + as.integer(starts > 1 & part("%m") >= starts))
+    expect_identical(work(bquote(fiscal_year(d, .(starts)))),
+      part("%Y") + as.integer(starts > 1 & part("%m") >= starts))
   }
 })
 
@@ -27,7 +28,8 @@ test_that("a time counts as its day in its own zone", {
   at <- as.POSIXct(c("2025-03-30 00:30:00", "2025-12-31 23:30:00"), tz = "Europe/Oslo")
   utc <- at
   attr(utc, "tzone") <- "UTC"
-  got <- draw_up(brief(data.frame(at = at, utc = utc), columns = c(a = day(at), b = day(utc), y = year(at), d = as_date(at))))
+  got <- draw_up(brief(data.frame(at = at, utc = utc), columns = c(a = day(at), b = day(utc), y = year(at),
+    d = as_date(at))))
   expect_identical(got$a, c(30L, 31L))
   expect_identical(got$b, c(29L, 31L))
   expect_identical(got$d, as.Date(c("2025-03-30", "2025-12-31")))

@@ -25,7 +25,8 @@ test_that("every comparison of every kind is R's, text by code point and choices
 })
 
 test_that("what is in a set, or between two ends, is R's, and missing stays unknown", {
-  expect_identical(work(quote(word %in% c("ash", "elm")), mixed), ifelse(is.na(mixed$word), NA, mixed$word %in% c("ash", "elm")))
+  expect_identical(work(quote(word %in% c("ash", "elm")), mixed),
+    ifelse(is.na(mixed$word), NA, mixed$word %in% c("ash", "elm")))
   expect_identical(work(quote(between(amount, 0, 20)), mixed), mixed$amount >= 0 & mixed$amount <= 20)
   expect_identical(work(quote(between(amount, 20, 0)), mixed), mixed$amount >= 20 & mixed$amount <= 0)
   expect_identical(work(quote(is_missing(word)), mixed), is.na(mixed$word))
@@ -38,7 +39,8 @@ test_that("the first condition that is met decides, and what no condition meets 
   bare <- work(quote(case(when(amount > 20, 1))), mixed)
   expect_identical(bare, ifelse((mixed$amount > 20) %in% TRUE, 1, NA))
   expect_match(said_by(work(quote(case(when(amount, 1))), mixed)), "takes a condition")
-  expect_match(said_by(work(quote(case(when(flag, 1), otherwise = "x")), mixed)), "values of one column must be of one kind")
+  expect_match(said_by(work(quote(case(when(flag, 1), otherwise = "x")), mixed)),
+    "values of one column must be of one kind")
 })
 
 test_that("bands have their ends where they say, and cover everything", {
@@ -46,7 +48,8 @@ test_that("bands have their ends where they say, and cover everything", {
   got <- draw_up(brief(x, columns = c(b = bands(v, at = c(0, 10, 50)))))$b
   expect_identical(as.integer(got), c(1L, 2L, 2L, 3L, 3L, 4L, 4L, NA))
   expect_length(levels(got), 4)
-  expect_match(said_by(draw_up(brief(x, columns = c(b = bands(v, at = c(10, 0)))))), "takes limits that rise: at = c\\(10, 20, 50\\)")
+  expect_match(said_by(draw_up(brief(x, columns = c(b = bands(v, at = c(10, 0)))))),
+    "takes limits that rise: at = c\\(10, 20, 50\\)")
   expect_match(said_by(draw_up(brief(x, columns = c(b = bands(v, at = v))))), "at")
 })
 

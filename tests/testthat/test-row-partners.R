@@ -1,5 +1,6 @@
 # Conditions across tables.
-locks <- data.frame(wharf = c("Alder", "Dyer", NA, "Elm"), open = c(TRUE, FALSE, TRUE, TRUE), since = as.Date("2025-02-01"))
+locks <- data.frame(wharf = c("Alder", "Dyer", NA, "Elm"), open = c(TRUE, FALSE, TRUE, TRUE),
+  since = as.Date("2025-02-01"))
 
 test_that("a partner is a line with the same keys, and a missing key has none", {
   table <- dues_at("wharf", c(9, 10), NA)
@@ -20,8 +21,11 @@ test_that("a value stands in a column elsewhere, and is missing where it is itse
 
 test_that("what is wrong with a match is told", {
   cases <- list(
-    list(quote(has_partner(locks)), "says no `match`.*match = wharf"), list(quote(has_partner(nosuch, match = wharf)), "nosuch"),
-    list(quote(has_partner(locks, match = slip)), "slip"), list(quote(has_partner(locks, match = c(wharf == open))), "never be equal")
+    list(quote(has_partner(locks)), "says no `match`.*match = wharf"), list(quote(has_partner(nosuch, match = wharf)),
+      "nosuch"),
+    list(quote(has_partner(locks, match = slip)), "slip"), list(quote(has_partner(locks, match = c(wharf == open))),
+      "never be equal")
   )
-  for (case in cases) expect_match(said_by(rlang::inject(brief(dues, only = !!case[[1]]))), case[[2]], label = deparse1(case[[1]]))
+  for (case in cases) expect_match(said_by(rlang::inject(brief(dues, only = !!case[[1]]))), case[[2]],
+    label = deparse1(case[[1]]))
 })

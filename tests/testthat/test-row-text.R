@@ -12,7 +12,10 @@ test_that("capitals, length and parts are those of characters, not of bytes", {
 })
 
 test_that("beginnings, ends and parts are looked for as they stand, never as a pattern", {
-  found <- function(fn) mapply(function(t, p) if (is.na(t) || is.na(p)) NA else fn(t, p), texts$t, texts$p, USE.NAMES = FALSE)
+  found <- function(fn) {
+    mapply(function(t, p) if (is.na(t) || is.na(p)) NA else fn(t, p), texts$t, texts$p,
+      USE.NAMES = FALSE)
+  }
   expect_identical(work(quote(starts_with(t, p))), found(startsWith))
   expect_identical(work(quote(ends_with(t, p))), found(endsWith))
   expect_identical(work(quote(replaced(t, ".", "!"))), gsub(".", "!", texts$t, fixed = TRUE))
@@ -20,7 +23,8 @@ test_that("beginnings, ends and parts are looked for as they stand, never as a p
 })
 
 test_that("texts are joined with any sign, and what is missing anywhere is missing", {
-  expect_identical(work(quote(joined(t, "-", p, sep = ""))), ifelse(is.na(texts$t) | is.na(texts$p), NA, paste0(texts$t, "-", texts$p)))
+  expect_identical(work(quote(joined(t, "-", p, sep = ""))),
+    ifelse(is.na(texts$t) | is.na(texts$p), NA, paste0(texts$t, "-", texts$p)))
   expect_identical(draw_up(brief(dues[1:2, ], columns = c(x = joined(slip, paid_on, sep = "/"))))$x,
     paste0(dues$slip[1:2], "/", dues$paid_on[1:2]))
 })
@@ -36,6 +40,7 @@ test_that("any value becomes the text that is printed in full", {
 test_that("what takes text says so of numbers", {
   for (fn in c("upper", "lower", "text_length", "trimmed")) {
     if (!idleledger:::has_room("row", fn)) next
-    expect_match(said_by(rlang::inject(brief(dues, columns = c(x = !!call(fn, quote(due)))))), "takes text, and `due` is a number")
+    expect_match(said_by(rlang::inject(brief(dues, columns = c(x = !!call(fn, quote(due)))))),
+      "takes text, and `due` is a number")
   }
 })

@@ -5,12 +5,14 @@ worked_with <- function(values, where = integer(), value = 99.5) {
   by_wharf(dues_with(due = replace(values, where, value)))
 }
 
-test_that("the entry that breaks a product, a sum or a difference is told with its row, what is there and what is not", {
+test_that("the entry that breaks a product, a sum or a difference is told with its row, what is there and what is not",
+  {
   for (way in names(ways)) {
     right <- signif(ways[[way]][9], 12)
     sign <- c(product = "\\*", sum = "\\+", difference = "-")[[way]]
     expect_told("arithmetic", worked_with(ways[[way]], 9), worked_with(ways[[way]]), name = way,
-      sprintf("`due` is (rate|tonnes) %s (rate|tonnes) in all entries but 1, the first in row 9: 99.5, and not %s", sign,
+      sprintf("`due` is (rate|tonnes) %s (rate|tonnes) in all entries but 1, the first in row 9: 99.5, and not %s",
+        sign,
         right))
   }
 })

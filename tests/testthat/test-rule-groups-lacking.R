@@ -18,7 +18,8 @@ test_that("a group that stops, or begins late, is told with its last or first da
 })
 
 test_that("a few days without, and pages without a period, are not judged", {
-  for (page in list(monthly(dues[!(brook & dues$paid_on > "2025-03-21"), ]), by_wharf(dues[!(brook & in_february), ]))) {
+  for (page in list(monthly(dues[!(brook & dues$paid_on > "2025-03-21"), ]),
+    by_wharf(dues[!(brook & in_february), ]))) {
     expect_false("groups_lacking" %in% findings(page)$rule)
   }
 })

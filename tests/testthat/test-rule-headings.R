@@ -6,7 +6,8 @@ laid <- function(layout) {
 
 test_that("a heading that is another column's name is told, whatever its letters and signs", {
   expect_told("headings", laid(quote(c(wharf, Tonnes = due, Due = tonnes))),
-    laid(quote(c(wharf, Tonnes = tonnes, Due = due))), "\"Tonnes\" stands over `due`, and is the name of another column")
+    laid(quote(c(wharf, Tonnes = tonnes,
+      Due = due))), "\"Tonnes\" stands over `due`, and is the name of another column")
   for (head in c("M", "m ", "m.")) {
     layout <- as.call(c(quote(c), quote(wharf), stats::setNames(list(quote(due)), head)))
     expect_told("headings", laid(layout), laid(quote(c(wharf, D = due))), "stands over `due`", head)

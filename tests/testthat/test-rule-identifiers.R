@@ -4,7 +4,8 @@ test_that("a number or a code that stands twice is told with both rows and what 
   for (table in list(dues, codes)) {
     twice <- transform(table, slip = replace(slip, 9, slip[100]))
     expect_told("identifiers", by_wharf(twice), by_wharf(table),
-      "1 entry has a `slip` that another has, first .*5100.* in rows? 9 and (row )?100, which differ in `paid_on`.*it carries")
+      paste("1 entry has a `slip` that another has, first .*5100.* in rows? 9 and (row )?100,",
+        "which differ in `paid_on`.*it carries"))
   }
   two <- dues_at("slip", c(9, 10), dues$slip[c(100, 101)])
   expect_told("identifiers", by_wharf(two), by_wharf(), "2 entries have a `slip` that another has.*they carry")

@@ -5,7 +5,8 @@ met <- function(other, expect = "one") {
 }
 
 test_that("entries without a partner, and lines that nobody met, are counted and named", {
-  expect_told("matches", met(berths[1:3, ]), met(berths), "90 entries have no partner in other by wharf, and are kept without one")
+  expect_told("matches", met(berths[1:3, ]), met(berths),
+    "90 entries have no partner in other by wharf, and are kept without one")
   expect_told("matches", met(rbind(berths, data.frame(wharf = "Elm", berth = 9))), met(berths),
     "1 line of .* met no entry: wharf Elm")
 })
@@ -20,7 +21,8 @@ test_that("a key that misses its partner by a spelling is told with both", {
 test_that("a match that multiplies is told where it is allowed, and stops where it is not", {
   twice <- rbind(berths, transform(berths[2, ], berth = 7))
   expect_told("matches", met(twice, "many"), met(berths), "90 entries have more than one line")
-  expect_match(said_by(draw_up(met(twice))), "90 entries find more than one line.*would have made dues .* in the place of")
+  expect_match(said_by(draw_up(met(twice))),
+    "90 entries find more than one line.*would have made dues .* in the place of")
 })
 
 test_that("an amount of one line beside many entries is told when it is added up", {

@@ -17,7 +17,8 @@ test_that("an entry like another but for one column is told with the column, bot
 
 test_that("rows sent twice in another order are told together", {
   again <- rbind(dues, transform(dues[c(40, 3, 77), ], slip = 9001:9003))
-  expect_told("near_copies", by_wharf(again), by_wharf(), "3 entries are like another but for `slip`.*counted again: dues 47.89")
+  expect_told("near_copies", by_wharf(again), by_wharf(),
+    "3 entries are like another but for `slip`.*counted again: dues 47.89")
 })
 
 test_that("what chance makes alike is not told: few columns, few values", {

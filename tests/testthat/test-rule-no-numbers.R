@@ -2,7 +2,8 @@
 test_that("look() counts what is no number and what is infinite, apart from what is missing", {
   for (n in c(1, 3)) {
     what <- if (n == 1) "1 value is" else "3 values are"
-    expect_match(look(dues_at("due", seq_len(n), NaN))$traps, sprintf("`due`: %s no number \\(NaN\\)", what), all = FALSE)
+    expect_match(look(dues_at("due", seq_len(n), NaN))$traps, sprintf("`due`: %s no number \\(NaN\\)", what),
+      all = FALSE)
     expect_match(look(dues_at("due", seq_len(n), -Inf))$traps, sprintf("`due`: %s infinite", what), all = FALSE)
   }
   expect_no_match(paste(look(dues_at("due", 1:3, NA))$traps, collapse = " "), "NaN|infinite")

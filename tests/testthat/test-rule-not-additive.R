@@ -4,7 +4,8 @@ lined <- function(call, window) {
 }
 
 test_that("running and rolling totals of what does not add up are told with what it is", {
-  for (call in list(quote(median(due)), quote(mean(due)), quote(count_distinct(goods)), quote(sum(due) / sum(tonnes)))) {
+  for (call in list(quote(median(due)), quote(mean(due)), quote(count_distinct(goods)),
+    quote(sum(due) / sum(tonnes)))) {
     what <- if (identical(call[[1]], quote(`/`))) "worked from several figures" else paste0(deparse1(call[[1]]), " of")
     for (total in list(quote(running(sum(m), along = paid_on)), quote(rolling(sum(m), 7, along = paid_on)))) {
       expect_told("not_additive", lined(call, total), lined(call, quote(running(max(m), along = paid_on))),

@@ -6,7 +6,7 @@ figure <- function(call) rlang::inject(brief(odd, lines = wharf, figures = c(f =
 test_that("a mean or a total of a ratio is told with what it is a ratio of, and the ratio of totals is not", {
   ratio <- figure(quote(sum(due) / sum(tonnes)))
   expect_told("ratios", figure(quote(mean(due / tonnes))), ratio,
-    "`f` averages ratios of due to tonnes, which weighs each entry alike; the ratio .* is sum\\(due\\) / sum\\(tonnes\\)")
+    "`f` averages ratios of due to tonnes, which weighs each entry alike; .* is sum\\(due\\) / sum\\(tonnes\\)")
   expect_told("ratios", figure(quote(sum(due / tonnes))), ratio, "`f` adds up ratios of due to tonnes")
   made <- brief(odd, columns = c(k = due / tonnes), lines = wharf, figures = c(f = mean(k)))
   expect_told("ratios", made, ratio, "averages ratios of due to tonnes")

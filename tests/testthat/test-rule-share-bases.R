@@ -4,7 +4,7 @@ brook <- dues$wharf == "Brook"
 
 test_that("a base that `only` cut is told with how much is missing, where it is a twentieth or more", {
   expect_told("share_bases", parts(dues, only = wharf != "Brook"), parts(dues, only = due > 0),
-    sprintf("the base of `p` is what `only` kept; it left out 90 entries \\(they carry s 1,175.66\\), which is %.0f%% of all",
+    sprintf("is what `only` kept; it left out 90 entries \\(they carry s 1,175.66\\), which is %.0f%% of all",
       100 * sum(dues$due[brook]) / sum(dues$due)))
   expect_clean(parts(dues, only = slip != 5009))
 })

@@ -18,7 +18,8 @@ test_that("each way of writing a name otherwise is told with what it differs by,
   for (way in names(ways)) for (other in ways[[way]]) {
     page <- by_text(replace(named$text, rows, other))
     expect_told("spellings", page, as_found, name = other,
-      sprintf("differ only by (%s|case or spaces); the rarer spelling has 2 entries, the first in row %d", way, rows[1]))
+      sprintf("differ only by (%s|case or spaces); the rarer spelling has 2 entries, the first in row %d", way,
+        rows[1]))
     expect_equal(draw_up(apply_repair(page, "spellings"))$dues, draw_up(as_found)$dues, label = other)
   }
 })
@@ -43,5 +44,6 @@ test_that("the rarer spelling is the rarer one, and more than three values are c
   expect_match(said, "the rarer spelling has 3 entries, the first in row 1", all = FALSE)
   many <- rep_len(paste("lot", letters[1:6]), 360)
   many[1:6] <- toupper(many[1:6])
-  expect_told("spellings", by_text(many), by_text(rep_len(paste("lot", letters[1:6]), 360)), "and 3 more differ only by case")
+  expect_told("spellings", by_text(many), by_text(rep_len(paste("lot", letters[1:6]), 360)),
+    "and 3 more differ only by case")
 })

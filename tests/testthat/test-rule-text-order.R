@@ -24,13 +24,16 @@ test_that("each kind of text with an order of its own is told with two that are 
 
 test_that("dates with the year last are told as dates that are text, and by their order", {
   said <- findings(by_label(c("31/12/2024", "01/01/2025", "02/01/2025")))
-  expect_match(said$sentence[said$rule == "text_order"], "\"02/01/2025\" comes before \"31/12/2024\"; make dates of them")
+  expect_match(said$sentence[said$rule == "text_order"],
+    "\"02/01/2025\" comes before \"31/12/2024\"; make dates of them")
   expect_true("as_text" %in% said$rule)
 })
 
 test_that("a window along such texts is told too", {
-  page <- function(k) brief(dues_with(k = k), lines = k, figures = c(s = sum(due)), beside = c(r = running(sum(s),
-    along = k)))
+  page <- function(k) {
+    brief(dues_with(k = k), lines = k, figures = c(s = sum(due)), beside = c(r = running(sum(s),
+      along = k)))
+  }
   said <- findings(page(paste("Week", 1 + dues$slip %% 12)))$sentence
   expect_match(said, "`r` goes along `k` in the order of text, and \"Week 12\" comes before \"Week 2\"", all = FALSE)
   expect_clean(page(sprintf("Week %02d", 1 + dues$slip %% 12)))

@@ -4,7 +4,8 @@ by_paid <- function(values) brief(dues_with(paid = values), lines = paid, figure
 thousands <- paste0("1,", sprintf("%03d", as.integer(amounts |> as.numeric())), sub(".*[.]", ".", amounts))
 
 forms <- list(
-  plain = amounts, pounds = paste0("\u00a3", amounts), euros = paste(amounts, "EUR"), brackets = sprintf("(%s)", amounts),
+  plain = amounts, pounds = paste0("\u00a3", amounts), euros = paste(amounts, "EUR"), brackets = sprintf("(%s)",
+    amounts),
   comma = sub(".", ",", amounts, fixed = TRUE), behind = paste0(amounts, "-"), percent = paste0(amounts, "%"),
   thousands = thousands, exponent = paste0(amounts, "e1"), some = replace(amounts, 9, "n/a"),
   words = replace(amounts, c(9, 99), "see note")

@@ -3,11 +3,13 @@ only <- function(condition, table = dues) rlang::inject(by_wharf(table, only = !
 
 test_that("a text that does not occur is told with the nearest that does", {
   cases <- list(
-    list(quote(wharf == "brook"), quote(wharf == "Brook"), "asks for \"brook\", which does not occur in `wharf`; there is \"Brook\""),
+    list(quote(wharf == "brook"), quote(wharf == "Brook"),
+      "asks for \"brook\", which does not occur in `wharf`; there is \"Brook\""),
     list(quote(wharf %in% c("Brook", "Adler")), quote(wharf %in% c("Brook", "Alder")), "asks for \"Adler\".*\"Alder\""),
     list(quote(goods != "Coal"), quote(goods != "coal"), "asks for \"Coal\""),
     list(quote(wharf == "Alder" | wharf == "Elm"), quote(wharf == "Alder" | wharf == "Dyer"), "asks for \"Elm\""),
-    list(quote(wharf %in% c("Brook", "X", "Y")), quote(wharf %in% c("Brook", "Dyer")), "\"X\" and \"Y\", which do not occur")
+    list(quote(wharf %in% c("Brook", "X", "Y")), quote(wharf %in% c("Brook", "Dyer")),
+      "\"X\" and \"Y\", which do not occur")
   )
   for (one in cases) expect_told("values_absent", only(one[[1]]), only(one[[2]]), one[[3]], deparse1(one[[1]]))
 })

@@ -11,7 +11,8 @@ test_that("a running figure under the name of a width is told, one under its own
     expect_told("widths", named(name, runs), named("to_date", runs), name = name,
       sprintf("`%s` runs from the first row on, and its name promises a width; say rolling", name))
   }
-  for (name in c("to_date", "so_far", "cumulated", "running_mean", "h7", "mean_of_all")) expect_clean(named(name, runs), name)
+  for (name in c("to_date", "so_far", "cumulated", "running_mean", "h7", "mean_of_all")) expect_clean(named(name, runs),
+    name)
 })
 
 test_that("a frame of another width than its name says is told with both", {
@@ -19,7 +20,8 @@ test_that("a frame of another width than its name says is told with both", {
     sprintf("`avg_7` promises 7 and its frame holds %d rows", width))
   expect_clean(named("week_1", quote(rolling(mean(dues), days(7), along = paid_on))))
   expect_told("widths", named("last_30_days", quote(rolling(mean(dues), days(28), along = paid_on))),
-    named("last_28_days", quote(rolling(mean(dues), days(28), along = paid_on))), "promises 30 and its frame holds 28 days")
+    named("last_28_days", quote(rolling(mean(dues), days(28),
+      along = paid_on))), "promises 30 and its frame holds 28 days")
 })
 
 test_that("a year or a month to date that runs on over its end is told", {

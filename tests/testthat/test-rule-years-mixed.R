@@ -7,8 +7,10 @@ test_that("each part of a year without its year is told with how many are mixed,
   whole_weeks <- years[years$paid_on < "2025-12-29", ]
   cases <- list(
     list(quote(c(m = month(paid_on))), quote(c(y = year(paid_on), m = month(paid_on))), "12 of 12 months", years),
-    list(quote(c(q = quarter(paid_on), wharf)), quote(c(y = year(paid_on), q = quarter(paid_on), wharf)), "4 of 4 quarters", years),
-    list(quote(c(w = week(paid_on))), quote(c(y = week_year(paid_on), w = week(paid_on))), "5[0-9] of 5[0-9] weeks", whole_weeks)
+    list(quote(c(q = quarter(paid_on), wharf)), quote(c(y = year(paid_on), q = quarter(paid_on), wharf)),
+      "4 of 4 quarters", years),
+    list(quote(c(w = week(paid_on))), quote(c(y = week_year(paid_on), w = week(paid_on))), "5[0-9] of 5[0-9] weeks",
+      whole_weeks)
   )
   for (case in cases) {
     page <- by(case[[1]], case[[4]])
@@ -29,5 +31,6 @@ test_that("weeks beside the calendar's year are told where the turn of a year fa
 test_that("names of months are told where the dates beside them run over a year", {
   named <- dues_with(table = years, month = factor(month.abb[as.integer(format(years$paid_on, "%m"))], month.abb))
   found <- findings(by(quote(month), named))
-  expect_match(found$sentence[found$rule == "years_mixed"], "the key `month` names months or quarters, by `paid_on` 12 of them of several years")
+  expect_match(found$sentence[found$rule == "years_mixed"],
+    "the key `month` names months or quarters, by `paid_on` 12 of them of several years")
 })

@@ -104,25 +104,3 @@ test_that("the same entries are found once, and what does not belong among them 
   odd <- rbind(demo_table("dues"), total)
   expect_identical(findings(brief(odd, lines = wharf, figures = c(s = sum(due))))$rule, "totals_among")
 })
-
-test_that("the heaviest findings are printed first, seven of them, the rest counted", {
-  dirty <- demo_table("dues")
-  dirty <- transform(dirty, wharf = replace(wharf, 9, "alder "), due = replace(due, c(5, 50), 9999),
-    goods = replace(goods, 12, NA))
-  page <- brief(rbind(dirty, dirty[7, ]), only = goods != "wool", lines = c(month = month(paid_on), wharf),
-    figures = c(dues = sum(due), slips = sum(slip), each = mean(due / tonnes)), footing = rollup(month, wharf),
-    layout = c(month, Dues = slips, Slips = dues, decimals(each, 0)))
-  proof <- tie_out(page)
-  checks <- as.data.frame(proof)
-  notes <- checks[checks$status == "note", ]
-  expect_gt(nrow(notes), 8)
-  printed <- capture.output(print(proof))
-  marks <- sub("%.*", "", sub("^note ", "", printed[grepl("^note", printed)]))
-  expect_length(marks, 7)
-  weights <- suppressWarnings(as.numeric(sub("<1", "0.5", marks)))
-  expect_false(is.unsorted(rev(weights[!is.na(weights)])))
-  expect_match(paste(printed, collapse = " "), sprintf("%d notes more, of less weight", nrow(notes) - 7))
-  expect_length(grep("^note", capture.output(print(proof, all = TRUE))), nrow(notes))
-  expect_type(checks$columns, "list")
-  expect_true("slip" %in% unlist(checks$columns[checks$rule %in% "not_to_add"]))
-})

@@ -22,6 +22,7 @@ test_that("what figures passed over is said once for all that passed it over", {
 })
 
 test_that("which figures add up is known of each", {
-  page <- brief(dues, lines = wharf, figures = c(n = count(), s = sum(due), m = mean(due), r = sum(due) / count(), lo = min(due)))
+  page <- brief(dues, lines = wharf, figures = c(n = count(), s = sum(due), m = mean(due), r = sum(due) / count(),
+    lo = min(due)))
   expect_setequal(idleledger:::names_not_additive(page$checked$figures), c("m", "r", "lo"))
 })

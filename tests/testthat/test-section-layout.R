@@ -19,8 +19,10 @@ test_that("a layout changes no value", {
 
 test_that("what cannot be laid out is told", {
   expect_stops(list(
-    list(quote(c(wharf, dues * 2)), "there is no format `\\*`|no column to lay out"), list(quote(c(wharf, mony(dues))), "there is no format `mony`. Did you mean `money`"),
+    list(quote(c(wharf, dues * 2)), "there is no format `\\*`|no column to lay out"), list(quote(c(wharf, mony(dues))),
+      "there is no format `mony`. Did you mean `money`"),
     list(quote(c(wharf, wharf)), "the column `wharf` is laid out twice"), list(quote(c(wharf, due)), "due"),
-    list(quote(percent(wharf)), "percent\\(\\) takes a number, and `wharf` is text"), list(3, "no column to lay out|layout")
+    list(quote(percent(wharf)), "percent\\(\\) takes a number, and `wharf` is text"), list(3,
+      "no column to lay out|layout")
   ), laid)
 })

@@ -2,7 +2,8 @@
 skip_if_not(capabilities("ICU"))
 words <- c("zebra", "\u00e5l", "Apfel", "apfel", "\u00c4pfel", "orm", "\u00f6l")
 page <- function(locale, ...) {
-  rlang::inject(brief(data.frame(k = words, x = seq_along(words)), lines = k, figures = c(s = sum(x)), locale = !!locale, ...))
+  rlang::inject(brief(data.frame(k = words, x = seq_along(words)), lines = k, figures = c(s = sum(x)),
+    locale = !!locale, ...))
 }
 
 test_that("text stands in the alphabet of the language, and by code point without one", {
@@ -16,6 +17,7 @@ test_that("text stands in the alphabet of the language, and by code point withou
 })
 
 test_that("what is no language is told", {
-  expect_stops(list(list(c("sv", "de"), "takes one value, and this is 2 values"), list("swedish!", "one language, such as"),
+  expect_stops(list(list(c("sv", "de"), "takes one value, and this is 2 values"),
+    list("swedish!", "one language, such as"),
     list("", "one language"), list(quote(sv), "text in quotes|no column")), page)
 })

@@ -10,11 +10,13 @@ test_that("lines are in the order of base R for every kind of key, missing last,
 })
 
 test_that("subtotals stay with their lines, and others come last in their group", {
-  page <- brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock), order = falling(s))
+  page <- brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)), footing = rollup(reach, lock),
+    order = falling(s))
   got <- draw_up(page)
   groups <- rle(ifelse(is.na(got$reach), got$summed_over, got$reach))$values
   expect_identical(anyDuplicated(groups[nzchar(groups)]), 0L)
-  others <- draw_up(brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)), show = top(1, s, per = reach, others = TRUE),
+  others <- draw_up(brief(tolls, lines = c(reach, lock), figures = c(s = sum(toll)),
+    show = top(1, s, per = reach, others = TRUE),
     order = c(reach, s)))
   known <- others[!is.na(others$reach), ]
   expect_true(all(tapply(known$line_kind, known$reach, function(kind) utils::tail(kind, 1)) == "others"))

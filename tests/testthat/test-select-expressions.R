@@ -14,14 +14,17 @@ test_that("expressions mean what they mean in a database", {
     sql <- if (predicate) sprintf("SELECT slip FROM dues WHERE %s", x) else sprintf("SELECT slip, %s AS x FROM dues", x)
     expect_same_query(sql, connection, dues = dues)
   }
-  for (x in c("wharf IS NULL", "wharf IS NOT NULL", "wharf <> 'Alder'", "NOT (wharf = 'Alder')", "wharf NOT IN ('Alder')")) {
+  for (x in c("wharf IS NULL", "wharf IS NOT NULL", "wharf <> 'Alder'", "NOT (wharf = 'Alder')",
+    "wharf NOT IN ('Alder')")) {
     expect_same_query(sprintf("SELECT berth FROM berths WHERE %s", x), connection, berths = berths)
   }
 })
 
 test_that("an expression that cannot be read is told", {
-  for (case in list(list("due +", "line 1"), list("(due", "\\)|bracket"), list("due ** 2", "line 1"), list("foo(due)", "foo"), list("'open", "line 1|closed|end"),
+  for (case in list(list("due +", "line 1"), list("(due", "\\)|bracket"), list("due ** 2", "line 1"),
+    list("foo(due)", "foo"), list("'open", "line 1|closed|end"),
     list("CASE END", "WHEN|line 1"))) {
-    expect_match(said_by(read_select(sprintf("SELECT %s AS x FROM dues", case[[1]]), dues = dues)), case[[2]], label = case[[1]])
+    expect_match(said_by(read_select(sprintf("SELECT %s AS x FROM dues", case[[1]]), dues = dues)), case[[2]],
+      label = case[[1]])
   }
 })

@@ -16,7 +16,8 @@ test_that("a query becomes the sections that one would have written", {
 
 test_that("names that are words of the language, or odd, go through", {
   odd <- stats::setNames(data.frame(1:3, c("a", "b", "a")), c("select", "a \"b\" c"))
-  page <- read_select("SELECT \"a \"\"b\"\" c\" AS \"order\", sum(\"select\") AS \"group\" FROM odd GROUP BY \"a \"\"b\"\" c\"", odd = odd)
+  sql <- "SELECT \"a \"\"b\"\" c\" AS \"order\", sum(\"select\") AS \"group\" FROM odd GROUP BY \"a \"\"b\"\" c\""
+  page <- read_select(sql, odd = odd)
   got <- draw_up(page)
   expect_identical(as.list(got)[c("order", "group")], list(order = c("a", "b"), group = c(4, 2)))
 })

@@ -1,0 +1,32 @@
+# A crosstab laid out: its columns, their heads, its edges.
+wide <- function(table, ...) {
+  as.data.frame(draw_up(brief(table, lines = c(k, v), figures = c(n = count()), abreast = v,
+    ...)))
+}
+
+test_that("each value has a column under its own text, in the order of the key, missing last", {
+  table <- random_table(150, 99)
+  for (name in c("word", "choice", "whole", "day", "flag")) {
+    own <- data.frame(k = table$whole)
+    own$v <- table[[name]]
+    got <- wide(own)
+    cells <- as.matrix(got[setdiff(names(got), "k")])
+    expect_identical(sum(cells, na.rm = TRUE), 150L, label = name)
+    expect_identical(ncol(cells), length(unique(own$v)), label = name)
+  }
+})
+
+test_that("values that read like names of ours have heads of their own, or are told", {
+  table <- data.frame(k = 1, v = c("Total", "k", "n", "a b", ""))
+  said <- tryCatch(names(wide(table)), idle_error = function(e) paste(e$said, collapse = " "))
+  expect_true(length(said) == 6 || grepl("name|head|column", said))
+})
+
+test_that("totals stand at the edge and are recomputed", {
+  page <- brief(dues, lines = c(wharf, goods), figures = c(m = median(due)),
+    abreast = columns_of(goods, totals = "both"))
+  got <- as.data.frame(draw_up(page))
+  expect_equal(got$Total[got$wharf %in% "Alder" & got$line_kind == "line"], median(dues$due[dues$wharf == "Alder"]))
+  expect_equal(got$Total[got$line_kind == "total"], median(dues$due))
+  expect_equal(got$coal[got$line_kind == "total"], median(dues$due[dues$goods == "coal"]))
+})
