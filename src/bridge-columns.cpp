@@ -42,11 +42,11 @@ SEXP core_look_up(SEXP codes, SEXP table) {
                                                    : bridge::fresh_codes(n));
   bridge::with_work([&](const idle::Work& work) {
     if (TYPEOF(table) == REALSXP) {
-      idle::look_up(code, n, REAL(table), NA_REAL, REAL(out), work);
+      idle::look_up(code, n, REAL(table), Rf_xlength(table), NA_REAL, REAL(out), work);
     } else {
       const bool logical = TYPEOF(table) == LGLSXP;
-      idle::look_up(code, n, logical ? LOGICAL(table) : INTEGER(table), NA_INTEGER,
-                    logical ? LOGICAL(out) : INTEGER(out), work);
+      idle::look_up(code, n, logical ? LOGICAL(table) : INTEGER(table), Rf_xlength(table),
+                    NA_INTEGER, logical ? LOGICAL(out) : INTEGER(out), work);
     }
     return 0;
   });

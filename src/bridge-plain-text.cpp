@@ -15,8 +15,10 @@ R_altrep_class_t texts_class;
 SEXP codes_of(SEXP x) { return VECTOR_ELT(R_altrep_data1(x), 0); }
 SEXP pool_of(SEXP x) { return VECTOR_ELT(R_altrep_data1(x), 1); }
 
+// A code that is missing, or without a text, is a missing text.
 SEXP text_at(SEXP pool, int code) {
-  return code == NA_INTEGER ? NA_STRING : STRING_ELT(pool, code - 1);
+  const R_xlen_t at = static_cast<std::uint32_t>(code) - 1u;
+  return at < Rf_xlength(pool) ? STRING_ELT(pool, at) : NA_STRING;
 }
 
 SEXP written_out(SEXP codes, SEXP pool) {

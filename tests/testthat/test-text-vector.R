@@ -32,3 +32,18 @@ test_that("lines, figures and functions of texts do not see what holds them", {
   expect_identical(wanted$n, nchar(wanted$t))
   expect_identical(wanted$up, toupper(wanted$t))
 })
+
+test_that("rows that are not there are missing, and codes without a text are missing texts", {
+  from_package <- asNamespace("idleledger")
+  codes <- c(2L, 0L, -1L, NA, 4L, .Machine$integer.max)
+  kept <- list(2.5, 7L, TRUE, letters[2], factor("b"), as.Date("2026-02-03"))
+  for (value in kept) {
+    x <- c(value, value)[c(NA, 2)]
+    if (is.character(x)) x <- from_package$encode_text(x)
+    expect_identical(is.na(from_package$pick_rows(x, codes)), c(FALSE, rep(TRUE, 5)), info = class(value))
+  }
+  for (times in c(1, 5000)) {
+    texts <- from_package$core_plain_text(rep(codes, times), c("a", "b", "c"))
+    expect_identical(texts, rep(c("b", NA, NA, NA, NA, NA), times))
+  }
+})

@@ -6,22 +6,30 @@ namespace {
 
 constexpr std::size_t slice = 65536;
 
+// A place from 0; what is missing or below 1 lies beyond any size.
+std::uint32_t place_of(std::int32_t number) { return static_cast<std::uint32_t>(number) - 1u; }
+
 template <typename T>
 void gather_as(const ColumnView& column, const std::int32_t* rows, std::size_t n, T gap, void* out,
                const Work& work) {
   const T* from = column.as<T>();
   T* to = static_cast<T*>(out);
+  const std::size_t size = column.size;
   run_parallel(work, workers_for(work, n), n, slice, [=](int, std::size_t begin, std::size_t end) {
-    for (std::size_t i = begin; i < end; ++i) to[i] = is_missing(rows[i]) ? gap : from[rows[i] - 1];
+    for (std::size_t i = begin; i < end; ++i) {
+      const std::uint32_t at = place_of(rows[i]);
+      to[i] = at < size ? from[at] : gap;
+    }
   });
 }
 
 template <typename T>
-void look_up_as(const std::int32_t* codes, std::size_t n, const T* table, T missing, T* out,
-                const Work& work) {
+void look_up_as(const std::int32_t* codes, std::size_t n, const T* table, std::size_t size,
+                T missing, T* out, const Work& work) {
   run_parallel(work, workers_for(work, n), n, slice, [=](int, std::size_t begin, std::size_t end) {
     for (std::size_t i = begin; i < end; ++i) {
-      out[i] = is_missing(codes[i]) ? missing : table[codes[i] - 1];
+      const std::uint32_t at = place_of(codes[i]);
+      out[i] = at < size ? table[at] : missing;
     }
   });
 }
@@ -40,14 +48,14 @@ void gather(const ColumnView& column, const std::int32_t* rows, std::size_t n, v
   }
 }
 
-void look_up(const std::int32_t* codes, std::size_t n, const std::int32_t* table,
+void look_up(const std::int32_t* codes, std::size_t n, const std::int32_t* table, std::size_t size,
              std::int32_t missing, std::int32_t* out, const Work& work) {
-  look_up_as(codes, n, table, missing, out, work);
+  look_up_as(codes, n, table, size, missing, out, work);
 }
 
-void look_up(const std::int32_t* codes, std::size_t n, const double* table, double missing,
-             double* out, const Work& work) {
-  look_up_as(codes, n, table, missing, out, work);
+void look_up(const std::int32_t* codes, std::size_t n, const double* table, std::size_t size,
+             double missing, double* out, const Work& work) {
+  look_up_as(codes, n, table, size, missing, out, work);
 }
 
 std::vector<std::int64_t> count_codes(const std::int32_t* codes, std::size_t n,
@@ -58,7 +66,8 @@ std::vector<std::int64_t> count_codes(const std::int32_t* codes, std::size_t n,
   run_parallel(work, workers, n, slice, [&](int w, std::size_t begin, std::size_t end) {
     std::int64_t* count = counts[w].data();
     for (std::size_t i = begin; i < end; ++i) {
-      if (!is_missing(codes[i])) ++count[codes[i] - 1];
+      const std::uint32_t at = place_of(codes[i]);
+      if (at < different) ++count[at];
     }
   });
   for (int w = 1; w < workers; ++w) {

@@ -295,7 +295,8 @@ Partners::Partners(const std::vector<KeyPair>& keys, std::size_t rows_here, std:
     for (const std::int32_t code : keys[0].code_there) {
       id_of_code.push_back(code == 0 ? -1 : slot_ids.find(static_cast<std::uint64_t>(code - 1)));
     }
-    look_up(keys[0].here.as<std::int32_t>(), rows_here, id_of_code.data(), -1, ids_.data(), work);
+    look_up(keys[0].here.as<std::int32_t>(), rows_here, id_of_code.data(),
+            id_of_code.size(), -1, ids_.data(), work);
     return;
   }
   run_parallel(work, workers_for(work, rows_here), rows_here, block, [&](int, std::size_t begin, std::size_t end) {

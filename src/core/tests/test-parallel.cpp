@@ -22,7 +22,7 @@ TEST_CASE("a callback that throws does not end the process, nor does a body") {
     const auto slow = [](int, std::size_t, std::size_t) {
       std::this_thread::sleep_for(std::chrono::milliseconds(5));
     };
-    CHECK_THROWS_WITH(run_parallel(work, threads, 100, 1, slow), "from the callback");
+    CHECK_THROWS_WITH(run_parallel(work, threads, 2000, 1, slow), "from the callback");
     work.keep_going = nullptr;
     const auto failing = [](int, std::size_t begin, std::size_t) {
       if (begin == 70) throw std::runtime_error("from the body");

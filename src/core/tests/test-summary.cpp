@@ -177,14 +177,24 @@ TEST_CASE("a fingerprint sees a change and no thread") {
   CHECK(text != fingerprint(view(codes, 2), {text_print("a"), text_print("b")}, with_threads(1)));
 }
 
-TEST_CASE("picked rows, missing ones included") {
+TEST_CASE("picked rows: one that is missing or not there gives a missing value") {
   const std::vector<double> x = {1.5, 2.5, 3.5};
-  const std::vector<std::int32_t> rows = {3, missing_int32, 1};
-  std::vector<double> out(3);
-  gather(view(x), rows.data(), 3, out.data(), with_threads(1));
+  const std::vector<std::int32_t> rows = {3, missing_int32, 1, 0, -1, 4, 2147483647};
+  std::vector<double> out(rows.size());
+  gather(view(x), rows.data(), rows.size(), out.data(), with_threads(1));
   CHECK(out[0] == 3.5);
-  CHECK(is_missing(out[1]));
   CHECK(out[2] == 1.5);
+  std::vector<double> found(rows.size());
+  look_up(rows.data(), rows.size(), x.data(), x.size(), missing_number(), found.data(),
+          with_threads(1));
+  CHECK(found[0] == 3.5);
+  CHECK(found[2] == 1.5);
+  for (const std::size_t at : {1, 3, 4, 5, 6}) {
+    CHECK(is_missing(out[at]));
+    CHECK(is_missing(found[at]));
+  }
+  CHECK(count_codes(rows.data(), rows.size(), 3, with_threads(1)) ==
+        std::vector<std::int64_t>{1, 0, 1});
 }
 
 TEST_CASE("codes are counted on any number of threads, missing ones not") {
