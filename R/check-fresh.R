@@ -62,12 +62,17 @@ print_of_parts <- function(source, name, sizes) {
     parts <- lapply(seq_along(sizes), function(k) coded_columns(part_of_ledger(source, k), name)[[name]])
   } else {
     column <- coded_columns(source, name)[[name]]
-    parts <- Map(function(from, n) pick_rows(column, from + seq_len(n)), cumsum(c(0, sizes))[seq_along(sizes)], sizes)
+    parts <- Map(function(from, n) coded_alone(pick_rows(column, from + seq_len(n))),
+      cumsum(c(0, sizes))[seq_along(sizes)], sizes)
   }
   whole_print(rlang::hash(unname(lapply(parts, fingerprint_column))), kind_print(parts[[1]]))
 }
 
-# Whether the rows are those of before, however they stand; what was before is still with the brief.
+# The rows of a part with codes of their own, as a part has that was read alone.
+coded_alone <- function(column) if (is_text_vector(column)) encode_text(plain_vector(column)) else column
+
+# Whether the rows are those of before, however they stand; what was before is still with the brief, if in
+# hand: a file that was to be read in parts is not there any more.
 only_reordered <- function(facts, drawn) {
   names <- names(facts$prints)
   before <- lowest_source(facts$brief)
@@ -75,7 +80,8 @@ only_reordered <- function(facts, drawn) {
   if (length(names) == 0 || !all(names %in% names(kinds_of(before))) || !all(names %in% names(kinds_of(after)))) {
     return(FALSE)
   }
-  old <- coded_columns(before, names)
+  old <- tryCatch(coded_columns(before, names), idle_error = function(e) NULL)
+  if (is.null(old)) return(FALSE)
   new <- coded_columns(after, names)
   prints <- Map(function(column) whole_print(fingerprint_column(column), kind_print(column)), old)
   kinds <- Map(function(a, b) identical(kind_print(a), kind_print(b)), old, new)

@@ -34,7 +34,7 @@
 #' [proof()] and [set_aside()] go over the parts.
 #' @section Errors: `idle_too_large` (what does not fit, or a folder without room), `idle_part_failed`,
 #' `idle_bad_state` (a state that is damaged), `idle_bad_option`, `idle_bad_argument`, `idle_bad_file` (a file
-#' that has changed since it was opened).
+#' that has changed since it was opened), `idle_no_file` (one that is gone).
 #' @name parts
 #' @seealso [ledger()], [open_book()] for pages that are kept, [limits]
 #' @examples

@@ -15,9 +15,7 @@ read_parquet <- function(path) {
   kinds <- stats::setNames(parquet_kinds(top), top$name)
   marks <- file_marks(path)
   list(kinds = kinds, n = n, fetch = function(names) {
-    if (!file.exists(path) || !identical(file_marks(path), marks)) stop_idle(
-      "bad_file", sprintf("%s has changed since it was opened.", path), "Open it again with ledger()."
-    )
+    check_same_file(path, marks)
     fetch_parquet(path, names, top, name)
   })
 }

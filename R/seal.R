@@ -13,15 +13,15 @@ seal_of_table <- function(source) {
 }
 
 # Files are sealed as they were read.
-check_unchanged <- function(source) {
-  gone <- which(!file.exists(source$origin))
-  if (length(gone)) stop_idle(
-    "no_file", sprintf("The file %s is gone, and cannot be sealed.", source$origin[gone[1]])
+check_unchanged <- function(source) Map(check_same_file, source$origin, source$marks)
+
+# Of a file that is read, or sealed, after it was opened: it is still the same.
+check_same_file <- function(path, marks) {
+  if (!file.exists(path)) stop_idle(
+    "no_file", sprintf("The file %s is gone; it was there when it was opened.", path), "Put it back and ask again."
   )
-  changed <- !mapply(identical, lapply(unname(source$origin), file_marks), source$marks)
-  if (any(changed)) stop_idle(
-    "bad_file", sprintf("%s has changed since it was opened.",
-      source$origin[changed][1]), "Open it again with ledger()."
+  if (!identical(file_marks(path), marks)) stop_idle(
+    "bad_file", sprintf("%s has changed since it was opened.", path), "Open it again with ledger()."
   )
 }
 

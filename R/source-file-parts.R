@@ -45,9 +45,7 @@ file_scanned <- function(path, how) {
 
 # A part is opened as its file is, or as its reader opens a piece of one; its kinds are those of the whole.
 part_of_file <- function(source, at) {
-  if (!file.exists(at$path) || !identical(file_marks(at$path), at$marks)) stop_idle(
-    "bad_file", sprintf("%s has changed since it was opened.", at$path), "Open it again with ledger()."
-  )
+  check_same_file(at$path, at$marks)
   part <- if (is.null(at$piece)) one_file(at$path, source$how) else
     reader_for(at$path)$part(at, source$how, source$kinds_of_whole)
   as_kinds_of_whole(part, source$kinds_of_whole)

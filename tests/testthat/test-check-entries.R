@@ -45,11 +45,43 @@ test_that("how many combinations occur is said, with one that does not", {
     figures = c(n = count()))
   expect_match(said(less),
     "15 of the 16 combinations of wharf \\(4\\) and goods \\(4\\) occur, and for instance Dyer and coal not")
+  for (case in list(list(lines = quote(made), of = dues_with(made = seq_len(360))), list(lines = quote(wharf)))) {
+    page <- rlang::inject(brief(case$of %||% dues, lines = c(!!case$lines), figures = c(n = count())))
+    expect_match(said(page), "and 360 were used\\.$")
+  }
+  expect_match(said(brief(dues[0, ], lines = c(wharf, goods), figures = c(n = count()))), "and 0 were used\\.$")
+  nearly <- dues_with(made = c(1:350, 1:10))
+  expect_match(said(brief(nearly, lines = c(made, wharf), figures = c(n = count()))), "and 360 were used\\.$")
   nested <- dues_with(bank = ifelse(dues$wharf < "C", "left", "right"))
   expect_match(said(brief(nested, lines = c(bank, wharf), figures = c(n = count()))), "each wharf has one bank")
 })
 
+test_that("whatever occurs, the combination that is told does not, and the numbers are those of the keys", {
+  for (seed in seq_len(rounds(100))) {
+    set.seed(seed)
+    n <- sample(2:14, 1)
+    table <- data.frame(a = sample(letters[1:3], n, TRUE), b = sample(c(1:4, NA), n, TRUE), c = sample(c(TRUE, FALSE), n, TRUE))
+    there <- unique(table)
+    checks <- as.data.frame(tie_out(brief(table, lines = c(a, b, c), figures = c(n = count()))))
+    sentence <- checks$sentence[checks$check == "counts"]
+    sizes <- vapply(table, function(x) length(unique(x)), 1)
+    told <- regmatches(sentence, regexec("instance ([^,]+), ([^,]+)(?: and|, and|,) (\\S+) not", sentence))[[1]][-1]
+    if (length(told) == 0) next
+    expect_match(sentence, sprintf("; %d of the %d combinations of a \\(%d\\), b \\(%d\\) and c \\(%d\\) occur",
+      nrow(there), prod(sizes), sizes[1], sizes[2], sizes[3]), info = seed)
+    expect_false(paste(told, collapse = "/") %in% paste(there$a, there$b, there$c, sep = "/"), info = sentence)
+  }
+})
+
 test_that("lines shown, hidden and gathered are all the lines", {
+  for (others in c(TRUE, FALSE)) for (n in 1:5) {
+    page <- rlang::inject(by_wharf(show = top(!!n, dues, others = !!others)))
+    checks <- as.data.frame(tie_out(page))
+    left <- max(0, 4 - n)
+    expect_identical(checks$status[checks$check == "shown"], "ties", info = c(n, others))
+    expect_match(checks$sentence[checks$check == "shown"], sprintf("4 lines = %d shown \\+ %d hidden by `show`%s",
+      min(n, 4), if (others) 0 else left, if (others && left) sprintf(" \\+ %d gathered as others\\.$", left) else "\\.$"))
+  }
   page <- by_wharf(show = top(1, dues, others = TRUE))
   checks <- as.data.frame(tie_out(page))
   expect_match(checks$sentence[checks$check == "shown"],

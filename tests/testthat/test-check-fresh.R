@@ -34,3 +34,53 @@ test_that("tables beside are looked at too", {
   writeLines(c("wharf,berth", "Alder,1", "Brook,2", "Causey,3"), path)
   expect_match(differing(drawn)[["fresh"]], "it had 4 lines and has 3")
 })
+
+# What the check says of a statement from a file, in parts of so many entries, whose rows are then other ones.
+file_fresh <- function(rows, parts) {
+  path <- withr::local_tempfile(fileext = ".csv")
+  write.csv(dues, path, row.names = FALSE)
+  drawn <- draw_up(brief(ledger(path, in_parts = parts), lines = wharf, figures = c(s = sum(due))))
+  if (is.null(rows)) unlink(path) else write.csv(rows, path, row.names = FALSE)
+  checks <- as.data.frame(tie_out(drawn))
+  again <- if (!is.null(rows)) as.data.frame(tie_out(drawn, source = ledger(path, in_parts = parts)))
+  if (!is.null(rows)) expect_identical(again$sentence[again$check == "fresh"], checks$sentence[checks$check == "fresh"])
+  paste(checks$status, checks$sentence)[checks$check == "fresh"]
+}
+
+test_that("a file that is gone, changed, or in another order is told apart, in parts and whole", {
+  for (parts in list(NULL, 100, 5000)) {
+    expect_match(file_fresh(dues, parts), "^ties")
+    expect_match(file_fresh(dues_at("due", 9, 1), parts), "^differs .*other values stand in `due`")
+    expect_match(file_fresh(dues[-1, ], parts), "^differs .*it had 360 entries and has 359")
+    expect_match(file_fresh(dues_at("tonnes", 9, 1), parts), "^ties")
+    expect_match(file_fresh(dues[360:1, ], parts), if (is.null(parts)) "^note .* in another order" else "^differs")
+  }
+  expect_match(file_fresh(NULL, NULL), "^note Fresh: not checked, since the file .* is gone; its entries were kept")
+  expect_error(file_fresh(NULL, 100), "is gone; it was there when it was opened", class = "idle_no_file")
+})
+
+test_that("a page from a brief says whether its file has other entries now", {
+  for (rows in list(dues, dues_at("due", 9, 1), dues[-1, ], NULL)) {
+    path <- withr::local_tempfile(fileext = ".csv")
+    write.csv(dues, path, row.names = FALSE)
+    page <- brief(ledger(path), lines = wharf, figures = c(s = sum(due)))
+    Sys.setFileTime(path, Sys.time() - 100)
+    if (is.null(rows)) unlink(path) else write.csv(rows, path, row.names = FALSE)
+    checks <- as.data.frame(tie_out(page))
+    found <- paste(checks$status, checks$sentence)[checks$check == "fresh"]
+    if (is.null(rows)) expect_match(found, "^note .* is gone; the page is of its entries as they were read")
+    else if (identical(rows, dues)) expect_length(found, 0)
+    else expect_match(found, "^differs .* has changed since it was opened: .* Open it again with ledger")
+  }
+})
+
+test_that("the same entries are the same, however they are held and cut in parts", {
+  path <- withr::local_tempfile(fileext = ".csv")
+  write.csv(dues, path, row.names = FALSE)
+  held <- list(quote(ledger(dues)), quote(ledger(dues, in_parts = 100)), quote(ledger(dues, in_parts = 77)),
+    quote(ledger(path)), quote(ledger(path, in_parts = 100)), quote(ledger(path, in_parts = 50)))
+  for (one in held) {
+    drawn <- draw_up(brief(eval(one), lines = c(wharf, goods), figures = c(s = sum(due), d = last(paid_on))))
+    for (other in held) expect_match(fresh(eval(other), drawn), "^ties", info = paste(deparse(one), deparse(other)))
+  }
+})

@@ -47,3 +47,10 @@ test_that("rows that are not there are missing, and codes without a text are mis
     expect_identical(texts, rep(c("b", NA, NA, NA, NA, NA), times))
   }
 })
+
+test_that("rows may be given as whole numbers of either type, or as true and false", {
+  x <- idleledger:::encode_text(letters)
+  for (rows in list(c(3L, 9L, NA), c(3, 9, NA), replace(rep(FALSE, 26), c(3, 9), TRUE), integer())) {
+    expect_identical(idleledger:::plain_vector(idleledger:::pick_rows(x, rows)), letters[rows])
+  }
+})
