@@ -251,7 +251,7 @@ recomputed_sentence <- function(lines, figures, loose, n, first) {
   if (n > 0) {
     return(
       sprintf(
-        "Recomputed: %s; %s of the cells differ, first %s.", all, big_mark(n), first
+        "Recomputed: %s; of the cells %s, first %s.", all, is_differ(n), first
       )
     )
   }

@@ -117,7 +117,7 @@ windows_again <- function(checked, table) {
     count_of(length(at), table$row), if (length(at) < table$n) " (a seeded sample)" else ""
   )
   a_check("windows", n == 0, if (n == 0) sprintf("Windows: %s, equal.", what) else sprintf(
-    "Windows: %s; %s of the cells differ, first `%s` in %s.", what, big_mark(n), wrong$column[1],
+    "Windows: %s; of the cells %s, first `%s` in %s.", what, is_differ(n), wrong$column[1],
     row_said(table, wrong$at[1])
   ), wrong[names(wrong) != "at"])
 }

@@ -61,9 +61,11 @@ key_cells <- function(values, part, over, kind) {
   texts
 }
 
+# A name as `goods` or `sales` is a plural already.
 all_of_them <- function(heading) {
   if (!grepl("^[A-Za-z]+$", heading)) return(paste("all of", heading))
   word <- if (grepl("^[A-Z][a-z]", heading)) tolower(heading) else heading
+  if (grepl("[^sui]s$", word)) return(paste("all", word))
   ending <- if (grepl("(s|x|z|ch|sh)$", word)) "es" else "s"
   if (grepl("[^aeiou]y$", word)) paste0("all ", sub("y$", "ies", word)) else paste0("all ", word, ending)
 }

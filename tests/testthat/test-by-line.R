@@ -16,7 +16,7 @@ test_that("a figure that is off in one line is found by its values in plain R, w
         drawn$lines$columns$f <- idleledger:::pick_rows(x, replace(seq_along(values), known[1], other))
         drawn
       })
-      expect_match(differing(page)[["recomputed"]], "1 of the cells differ, first `f`", label = deparse1(call))
+      expect_match(differing(page)[["recomputed"]], "of the cells 1 differs, first `f`", label = deparse1(call))
     })
   }
 })

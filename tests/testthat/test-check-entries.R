@@ -60,7 +60,8 @@ test_that("whatever occurs, the combination that is told does not, and the numbe
   for (seed in seq_len(rounds(100))) {
     set.seed(seed)
     n <- sample(2:14, 1)
-    table <- data.frame(a = sample(letters[1:3], n, TRUE), b = sample(c(1:4, NA), n, TRUE), c = sample(c(TRUE, FALSE), n, TRUE))
+    table <- data.frame(a = sample(letters[1:3], n, TRUE), b = sample(c(1:4, NA), n, TRUE),
+      c = sample(c(TRUE, FALSE), n, TRUE))
     there <- unique(table)
     checks <- as.data.frame(tie_out(brief(table, lines = c(a, b, c), figures = c(n = count()))))
     sentence <- checks$sentence[checks$check == "counts"]
@@ -79,8 +80,9 @@ test_that("lines shown, hidden and gathered are all the lines", {
     checks <- as.data.frame(tie_out(page))
     left <- max(0, 4 - n)
     expect_identical(checks$status[checks$check == "shown"], "ties", info = c(n, others))
-    expect_match(checks$sentence[checks$check == "shown"], sprintf("4 lines = %d shown \\+ %d hidden by `show`%s",
-      min(n, 4), if (others) 0 else left, if (others && left) sprintf(" \\+ %d gathered as others\\.$", left) else "\\.$"))
+    gathered <- if (others && left) sprintf(" \\+ %d gathered as others", left) else ""
+    expect_match(checks$sentence[checks$check == "shown"], sprintf("4 lines = %d shown \\+ %d hidden by `show`%s\\.$",
+      min(n, 4), if (others) 0 else left, gathered))
   }
   page <- by_wharf(show = top(1, dues, others = TRUE))
   checks <- as.data.frame(tie_out(page))

@@ -17,7 +17,8 @@ test_that("every row function either takes a column of a kind or says what it ta
       }), idle_wrong_kind = function(e) paste(e$said, collapse = " "), idle_error = function(e) "")
       if (!nzchar(said)) next
       told <- told + 1
-      expect_match(said, sprintf("takes .*, and .*`?%s`?.* is |a date has no sign", column), label = paste(name, column))
+      expect_match(said, sprintf("takes .*, and .*`?%s`?.* is |a date has no sign", column),
+        label = paste(name, column))
     }
   }
   expect_gt(told, 100)

@@ -48,3 +48,37 @@ test_that("a merge that loses or doubles a part is caught", {
     })
   }
 })
+
+test_that("what is wrong in one part only is found there, and the part is named", {
+  page <- brief(ledger(dues, in_parts = 100), lines = wharf, figures = c(n = count(), s = sum(due), m = mean(tonnes),
+    hi = max(due), d = last(paid_on)))
+  local_in_package("fits_at_once", function(brief) FALSE)
+  expect_match(paste(as.data.frame(tie_out(page))$sentence, collapse = " "),
+    "Parts: each of 4 parts ties out by itself, in [0-9]+ checks: entries, conditions, keys, and figures worked again")
+  for (name in c("n", "s", "m", "hi", "d")) local({
+    seen <- 0
+    local_spoiled("figures", function(drawn) {
+      seen <<- seen + (drawn$entries$n_read == 90)
+      if (seen != 3 || drawn$entries$n_read != 90) return(drawn)
+      drawn$lines$columns[[name]][2] <- drawn$lines$columns[[name]][2] + 1L
+      drawn
+    })
+    told <- differing(page)
+    expect_named(told, "parts")
+    first <- if (name %in% c("n", "s")) "Footing: the lines do not add up" else
+      sprintf("Recomputed: .* of the cells 1 differs, first `%s` in line 2", name)
+    expect_match(told, paste("Parts: 1 of 4 parts does not tie out; part 3:", first))
+  })
+})
+
+test_that("sums that cancel in each part still are the exact sums of all", {
+  set.seed(4)
+  small <- data.frame(k = rep(c("a", "b"), 150), x = rep(c(1e16, 1, -1e16, 0.1, 3e-9, -1e16), each = 50) *
+    rep(c(1, 1, -1), 100))
+  small <- small[sample(300), ]
+  page <- brief(ledger(small, in_parts = 50), lines = k, figures = c(s = sum(x), m = mean(x)), footing = whole())
+  local_in_package("fits_at_once", function(brief) FALSE)
+  expect_length(differing(page), 0)
+  expect_identical(draw_up(page)$s, draw_up(brief(small, lines = k, figures = c(s = sum(x), m = mean(x)),
+    footing = whole()))$s)
+})

@@ -28,3 +28,19 @@ test_that("an endless value is near nothing but itself, whatever the bound", {
   }
   expect_length(differing(by_wharf(dues_at("due", 9, Inf), control = c(dues = Inf))), 0)
 })
+
+test_that("within a slack are the same values and finite ones near enough; of what is no number, any that may move", {
+  ns <- asNamespace("idleledger")
+  values <- c(NA, NaN, -Inf, -1, 0, 0.5, 1, Inf)
+  for (slack in c(0, 0.5, 1, Inf)) for (a in values) for (b in values) {
+    near <- ns$same_values(a, b) || (is.finite(a) && is.finite(b) && abs(a - b) <= slack)
+    expect_identical(ns$within_slack(a, b, slack), near, info = paste(a, b, slack))
+    expect_identical(ns$within_slack(a, b, NULL), ns$same_values(a, b))
+  }
+  for (kind in list(c("a", "b", NA), c(TRUE, FALSE, NA), 1:3, bit64::as.integer64(c(1, 2, NA)))) {
+    for (slack in list(0, 1, Inf)) for (other in list(kind, rev(kind))) {
+      expect_identical(ns$within_slack(kind, other, rep(slack, 3)), ns$same_values(kind, other) | slack > 0)
+      expect_identical(ns$same_values(kind, other), mapply(identical, as.list(kind), as.list(other)))
+    }
+  }
+})

@@ -22,6 +22,8 @@ test_that("keys are not repeated down a page, and totals name what they sum over
     footing = rollup(wharf, goods))), lines = Inf), "\n")[[1]]
   expect_identical(sum(grepl("^Alder", text)), 1L)
   expect_identical(sum(grepl("all goods", text)), 4L)
-  expect_identical(vapply(c("Reach", "box", "city", "day", "Lock 2"), ns$all_of_them, ""),
-    c(Reach = "all reaches", box = "all boxes", city = "all cities", day = "all days", `Lock 2` = "all of Lock 2"))
+  plurals <- c(Reach = "all reaches", box = "all boxes", city = "all cities", day = "all days",
+    `Lock 2` = "all of Lock 2", goods = "all goods",
+    sales = "all sales", class = "all classes", status = "all statuses")
+  expect_identical(vapply(names(plurals), ns$all_of_them, ""), plurals)
 })

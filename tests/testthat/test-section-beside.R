@@ -38,7 +38,7 @@ test_that("a whole page of windows ties out, and a wrong one is found", {
   assign("rank", broken, envir = windows)
   wrong <- tie_out(page)
   expect_false(all_tie(wrong))
-  expect_match(flat(wrong), "200 of the cells differ, first `place`")
+  expect_match(flat(wrong), "of the cells 200 differ, first `place`")
 })
 
 test_that("columns see entries, keys may be windows, and the page's defaults hold", {
