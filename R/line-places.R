@@ -28,23 +28,33 @@ said_line <- function(drawn, at) {
 line_words <- function(drawn, line) {
   lines <- drawn$lines
   if (lines$grain != "lines") return(sprintf("row %s", vapply(line, big_mark, "")))
-  if (!is_footed(lines)) return(keys_in_words(drawn, line, lines$keys))
   words <- character(length(line))
-  for (level in unique(lines$level[line])) {
-    here <- lines$level[line] == level
-    words[here] <- keys_in_words(drawn, line[here], lines$level_keys[[level]])
+  others <- is_others(lines)[line]
+  words[others] <- others_in_words(drawn, line[others])
+  level <- if (is_footed(lines)) lines$level[line] else rep(1L, length(line))
+  for (one in unique(level[!others])) {
+    here <- level == one & !others
+    words[here] <- keys_in_words(drawn, line[here], if (is_footed(lines)) lines$level_keys[[one]] else lines$keys)
   }
   words
+}
+
+others_in_words <- function(drawn, line) {
+  per <- drawn$lines$others_per
+  if (length(per)) paste("the others of", both_each(key_words(drawn, line, per))) else rep("the others", length(line))
 }
 
 keys_in_words <- function(drawn, line, kept) {
   if (length(drawn$lines$keys) == 0) return(rep("the whole", length(line)))
   if (length(kept) == 0) return(rep("the grand total", length(line)))
-  words <- lapply(kept, function(key) {
+  over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
+  both_each(c(key_words(drawn, line, kept), lapply(over, function(key) rep(all_of_them(key), length(line)))))
+}
+
+key_words <- function(drawn, line, keys) {
+  lapply(keys, function(key) {
     paste(key, key_texts(plain_vector(pick_rows(drawn$lines$columns[[key]], line)), drawn$page$formats[[key]]))
   })
-  over <- if (is_footed(drawn$lines)) setdiff(drawn$lines$keys, kept)
-  both_each(c(words, lapply(over, function(key) rep(all_of_them(key), length(line)))))
 }
 
 figure_text <- function(drawn, name, value) {

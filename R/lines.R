@@ -47,8 +47,16 @@ level_marks <- function(lines) {
 }
 
 line_column <- function(drawn, name) {
-  if (is_footed(drawn$lines) && name %in% level_columns) return(as_text_vector(drawn$lines[[name]]))
-  if (drawn$lines$grain == "lines") drawn$lines$columns[[name]] else entry_column(drawn$entries, name)
+  lines <- drawn$lines
+  if (lines$grain != "lines") return(entry_column(drawn$entries, name))
+  if (name %in% level_columns && (is_footed(lines) || is.null(lines$columns[[name]]))) return(level_column(lines, name))
+  lines$columns[[name]]
+}
+
+# Without a footing all are lines, but for those of others.
+level_column <- function(lines, name) {
+  plain <- if (name == "line_kind") "line" else ""
+  as_text_vector(if (is.null(lines[[name]])) rep(plain, lines$n) else lines[[name]])
 }
 
 # The columns that stand on the page, by name.

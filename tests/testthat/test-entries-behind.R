@@ -110,3 +110,21 @@ test_that("entries of a table stacked on a page are none of its ledger's, whatev
     expect_identical(nrow(entries_behind(page, lock == "Cedar")), 0L)
   }
 })
+
+test_that("lines, others and subtotals are asked for by their kind, with a footing and without", {
+  for (footing in list(NULL, quote(rollup(wharf, goods)))) {
+    page <- rlang::inject(brief(dues, lines = c(wharf, goods), figures = c(s = sum(due)), footing = !!footing,
+      show = top(2, s, others = TRUE)))
+    shown <- as.data.frame(draw_up(page))
+    kinds <- c(line = sum(shown$s[shown$line_kind == "line"]), others = shown$s[shown$line_kind == "others"])
+    for (kind in names(kinds)) {
+      behind <- as.data.frame(entries_behind(page, line_kind == !!kind))
+      if (kind == "others") expect_equal(sum(behind$due), kinds[[kind]])
+      else expect_equal(sum(behind$due), sum(dues$due))
+    }
+    expect_match(printed(proof(page, s, line_kind == "others")), "Proof of s, the others")
+    plain <- amend(page, show = NULL)
+    expect_error(entries_behind(plain, line_kind == "others"), class = "idle_no_such_line")
+    expect_identical(nrow(entries_behind(plain, line_kind == "line", wharf == "Dyer")), sum(dues$wharf == "Dyer"))
+  }
+})

@@ -27,3 +27,24 @@ test_that("taking entries or adding a column leaves what was there before", {
   expect_identical(idleledger:::entry_column(fewer, "a"), 2L)
   expect_identical(idleledger:::entry_column(other, "a"), 4:6)
 })
+
+test_that("whatever prepares them, entries are found in their source, used or set aside", {
+  steps <- list(
+    none = NULL, doubles = quote(strike_duplicates(id)), calendar = quote(fill_calendar(day, "day")),
+    both = quote(c(strike_duplicates(id), fill_calendar(day, "day")))
+  )
+  for (seed in seq_len(rounds(30))) {
+    set.seed(seed)
+    n <- sample(2:30, 1)
+    entries <- data.frame(id = sample(n, n, TRUE), day = as.Date("2026-01-01") + sample(20, n, TRUE),
+      v = sample(9, n, TRUE))
+    for (step in steps) {
+      page <- rlang::inject(brief(entries, prepare = !!step, only = v > 4, lines = whole(), figures = c(n = count())))
+      used <- if (any(entries$v > 4)) as.data.frame(entries_behind(page)) else entries[0, ]
+      expect_identical(used[c("id", "day", "v")], entries[used$entry, ], ignore_attr = TRUE, info = seed)
+      sections <- c(if (!is.null(step)) "prepare", "only")
+      aside <- unlist(lapply(sections, function(section) as.data.frame(set_aside(page, section))$entry))
+      expect_identical(sort(c(used$entry, aside[!is.na(aside)])), seq_len(n), info = paste(seed, deparse1(step)))
+    }
+  }
+})

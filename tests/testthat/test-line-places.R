@@ -38,6 +38,15 @@ test_that("a line, subtotal, cell or row is named by what its reader sees", {
   expect_setequal(words(cube, which(cube$lines$level %in% 2:3)), c(paste("goods", unique(dues$goods), "and all wharfs"),
     paste("wharf", unique(dues$wharf), "and all goods")))
   expect_identical(words(worked(lines = quote(whole())), 1L), "the whole")
+  for (footing in list(NULL, quote(rollup(wharf, goods)))) {
+    with_others <- function(show) worked(lines = quote(c(wharf, goods)), show = show, footing = footing)
+    per <- with_others(quote(top(1, s, per = wharf, others = TRUE)))
+    expect_identical(words(per, which(per$lines$line_kind == "others")),
+      paste("the others of wharf", c("Alder", "Brook", "Causey", "Dyer")))
+    rest <- with_others(quote(top(1, s, others = TRUE)))
+    expect_identical(words(rest, which(rest$lines$line_kind == "others")), "the others")
+    expect_identical(words(rest, 1L), "wharf Alder and goods coal")
+  }
   abreast <- worked(lines = quote(c(wharf, goods)), abreast = quote(goods))
   expect_identical(named(abreast, 2), "the cell: wharf Alder and goods grain")
   rows <- worked(figures = NULL, columns = quote(c(r = rank(falling(due)))), show = quote(top(3, due)))
