@@ -47,7 +47,7 @@ combinations_words <- function(drawn) {
 # A combination that does not occur, by name.
 one_absent <- function(drawn, own, values) {
   if (prod(vapply(values, length_of, 1)) > 1e5) return("")
-  texts <- lapply(values, function(x) key_texts(plain_vector(x)))
+  texts <- Map(function(x, key) key_texts(plain_vector(x), drawn$page$formats[[key]]), values, drawn$lines$keys)
   there <- do.call(paste, c(unname(lapply(drawn$lines$keys, function(key) {
     core_group_numbers(core_group(list(pick_rows(drawn$lines$columns[[key]], own)), length(own)))
   })), list(sep = "/")))

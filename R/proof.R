@@ -7,7 +7,7 @@
 #' @param x A [brief()], or a statement from [draw_up()].
 #' @param figure The name of a figure, or of a figure beside the lines.
 #' @param ... Conditions that leave one line: `reach == "Upper"`, `lock == "Tarn Foot"`. For a subtotal
-#'   or a total ask for its `line_kind` as well.
+#'   or a total ask for its `line_kind` as well. Of several lines the one that `show` leaves on the page is meant.
 #' @return An object of class `idle_proof`: a list with `title`, `steps` (sentences and small tables),
 #'   `value` (worked by hand), `stated` (what the page says) and `equal`. Printing it gives the page.
 #' @section Errors:
@@ -60,12 +60,18 @@ proof_steps <- function(drawn, name, line) {
   if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
 }
 
+# The line that meets the conditions; of several the one that the page shows.
 the_line <- function(drawn, conditions) {
   lines <- meant_lines(drawn, conditions)
+  shown <- if (length(lines) > 1 && !is.null(drawn$lines$shown)) lines[drawn$lines$shown[lines]]
+  if (length(shown) == 1) return(shown)
   if (length(lines) == 1) return(lines)
-  some <- line_words(drawn, utils::head(lines, 3))
+  on_page <- if (length(shown)) shown else lines
+  some <- line_words(drawn, utils::head(on_page, 3))
+  said <- if (length(conditions)) sprintf("%s meet the conditions", count_of(length(lines), "line")) else
+    sprintf("The page has %s", count_of(length(on_page), "line"))
   stop_idle(
-    "no_such_line", sprintf("%s meet the conditions, and a proof is of one.", count_of(length(lines), "line")),
+    "no_such_line", sprintf("%s, and a proof is of one.", said),
     sprintf("The first are: %s. Say which is meant, as in proof(page, receipts, lock == \"Tarn Foot\").",
       paste(some, collapse = "; ")
     )

@@ -52,6 +52,9 @@ test_that("how many combinations occur is said, with one that does not", {
   expect_match(said(brief(dues[0, ], lines = c(wharf, goods), figures = c(n = count()))), "and 0 were used\\.$")
   nearly <- dues_with(made = c(1:350, 1:10))
   expect_match(said(brief(nearly, lines = c(made, wharf), figures = c(n = count()))), "and 360 were used\\.$")
+  months <- brief(dues[dues$wharf != "Dyer" | dues$paid_on < "2025-03-01", ],
+    lines = c(month = start_of(paid_on, "month"), wharf), figures = c(n = count()))
+  expect_match(said(months), "and for instance 2025-03 and Dyer not")
   nested <- dues_with(bank = ifelse(dues$wharf < "C", "left", "right"))
   expect_match(said(brief(nested, lines = c(bank, wharf), figures = c(n = count()))), "each wharf has one bank")
 })

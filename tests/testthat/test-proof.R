@@ -49,3 +49,14 @@ test_that("a wrong figure is not equal to its proof", {
   expect_false(got$equal)
   expect_match(flat(got), "The page says 12.26.*not equal to 10,009.75")
 })
+
+test_that("of many lines the only one that is shown is meant, and else all that are meant are told", {
+  page <- brief(dues, lines = c(wharf, goods), figures = c(s = sum(due)), show = top(1, s))
+  top <- draw_up(page)
+  expect_identical(proof(page, s)$stated, top$s)
+  expect_match(proof(page, s)$title, sprintf("wharf %s and goods %s", top$wharf, top$goods))
+  wider <- amend(page, show = top(2, s))
+  expect_match(said_by(proof(wider, s)), paste("The page has 2 lines, and a proof is of one.*The first are:",
+    "wharf [^;]+; wharf [^;]+\\. Say"))
+  expect_match(said_by(proof(wider, s, goods == "coal")), "4 lines meet the conditions, and a proof is of one")
+})
