@@ -94,10 +94,10 @@ recomputed_level <- function(drawn, nodes, level, k) {
   in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
     goes_in_columns, TRUE)
   rest <- nodes[!in_core & !in_columns]
-  sample <- if (length(rest) == 0 || n <= limit("most_lines_in_r")) seq_len(n) else seeded_sample(seq_len(n), 2000)
+  sample <- sample_for_r(rest, n)
   again <- c(
     route$values, columns_route(drawn, nodes[in_columns], route$first, level$keys),
-    r_route(drawn, rest, route$first, sample, level$keys)
+    r_route(drawn, rest, rows_by_line(drawn, route$first, level$keys), sample)
   )
   line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
@@ -131,34 +131,33 @@ core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
 # The lines of others, again from the entries of the lines gathered in them.
 check_others <- function(drawn) {
   at <- which(drawn$lines$line_kind == "others")
-  figures <- Filter(function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE)), drawn$lines$figures)
-  if (length(at) == 0 || length(figures) == 0 || is_states(drawn$lines$groups)) return(NULL)
-  nodes <- figures_of_parts(figures)
-  again <- core_route(drawn, nodes, list(drawn$lines$others_of_entry))$values
-  lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
-  wrong <- 0
-  for (figure in figures) {
-    table <- table_in_hand(
-      function(name) lines[[name]], length(at), function(id) pick_rows(again[[id]], seq_along(at))
-    )
-    lines[[figure$name]] <- evaluate_column(figure$node, table)
-    wrong <- wrong + sum(!same_values(lines[[figure$name]], pick_rows(drawn$lines$columns[[figure$name]], at)))
-  }
-  cells <- length(at) * length(figures)
-  sentence <- if (wrong == 0) "equal to the last bit" else sprintf("%s of %s differ", wrong, count_of(cells, "cell"))
-  a_check("others", wrong == 0, sprintf(
-    "Others: %s of %s of others recomputed from its entries, %s.", count_of(length(figures), "figure"),
-    count_of(length(at), "line"), sentence
-  ))
+  if (length(at) == 0 || length(drawn$lines$figures) == 0 || is_states(drawn$lines$groups)) return(NULL)
+  nodes <- figures_of_parts(drawn$lines$figures)
+  in_core <- vapply(nodes, takes_core_route, TRUE)
+  rest <- nodes[!in_core]
+  of_entry <- drawn$lines$others_of_entry
+  sample <- sample_for_r(rest, length(at))
+  again <- c(
+    lapply(core_route(drawn, nodes[in_core], list(of_entry))$values, pick_rows, rows = seq_along(at)),
+    r_route(drawn, rest, unname(split(seq_along(of_entry), factor(of_entry, seq_along(at)))), sample)
+  )
+  wrong <- compare_routes(drawn, again, at, sample, node_ids(rest))
+  said <- recomputed_sentence(drawn, sprintf("%s of others", count_of(length(at), "line")), wrong)
+  some <- sample_words(drawn, if (length(sample) < length(at)) node_ids(rest), length(sample))
+  a_check("others", is.null(wrong), paste0(sub("^Recomputed: ", "Others: ", said), some), wrong[names(wrong) != "at"])
 }
 
-# The entries of each line, found by sorting in base R, each line's values worked on by themselves.
-r_route <- function(drawn, nodes, first, sample, keys) {
+# Which of `n` lines are worked again where R has to go from line to line.
+sample_for_r <- function(rest, n) {
+  if (length(rest) == 0 || n <= limit("most_lines_in_r")) seq_len(n) else seeded_sample(seq_len(n), 2000)
+}
+
+# The figures of some lines from the rows of each, each line's values worked on by themselves.
+r_route <- function(drawn, nodes, rows, sample) {
   if (length(nodes) == 0) return(list())
-  rows <- rows_by_line(drawn, first, keys)[sample]
   entries <- entries_table(drawn)
   values <- lapply(nodes, function(node) {
-    again_by_line(node, rows, entries)[match(seq_along(first), sample)]
+    again_by_line(node, rows[sample], entries)[match(seq_along(rows), sample)]
   })
   stats::setNames(values, node_ids(nodes))
 }
@@ -229,38 +228,32 @@ is_sampled <- function(figure, sampled) any(names(figures_in(figure$node)) %in% 
 recomputed_check <- function(drawn, found) {
   wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
   lines <- vapply(found, `[[`, 1, "lines")
-  loose <- sum(!vapply(drawn$lines$figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
-  n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
   codes <- check_text_codes(drawn)
   if (!is.null(codes)) return(a_check("recomputed", FALSE, codes))
-  first <- if (n > 0) sprintf("`%s` in %s", wrong$figure[1], said_line(drawn, wrong$at[1]))
-  wrong$at <- NULL
-  sentence <- recomputed_sentence(both(what), length(drawn$lines$figures), loose, n, first)
+  sentence <- recomputed_sentence(drawn, both(what), wrong)
   sampled <- unique(unlist(lapply(found, `[[`, "sampled")))
-  few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
-  if (few > 0) sentence <- sprintf(
-    "%s Of %s, a seeded sample of %s.", sentence, count_of(few, "figure"),
-    count_of(sum(vapply(found, `[[`, 1, "sample")), "line")
-  )
-  a_check("recomputed", n == 0, sentence, wrong)
+  sentence <- paste0(sentence, sample_words(drawn, sampled, sum(vapply(found, `[[`, 1, "sample"))))
+  a_check("recomputed", is.null(wrong), sentence, wrong[names(wrong) != "at"])
 }
 
-recomputed_sentence <- function(lines, figures, loose, n, first) {
-  all <- sprintf("%s of %s", count_of(figures, "figure"), lines)
-  if (n > 0) {
-    return(
-      sprintf(
-        "Recomputed: %s; of the cells %s, first %s.", all, is_differ(n), first
-      )
-    )
-  }
+sample_words <- function(drawn, sampled, n) {
+  few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
+  if (few > 0) sprintf(" Of %s, a seeded sample of %s.", count_of(few, "figure"), count_of(n, "line")) else ""
+}
+
+recomputed_sentence <- function(drawn, lines, wrong) {
+  figures <- drawn$lines$figures
+  loose <- sum(!vapply(figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
+  all <- sprintf("%s of %s", count_of(length(figures), "figure"), lines)
+  if (!is.null(wrong)) return(sprintf("Recomputed: %s; of the cells %s, first `%s` in %s.", all, is_differ(nrow(wrong)),
+    wrong$figure[1], said_line(drawn, wrong$at[1])))
   bound <- if (loose == 0) {
     "equal to the last bit"
-  } else if (loose == figures) {
+  } else if (loose == length(figures)) {
     "equal within 1 part in 10^9"
   } else {
-    sprintf("%s equal to the last bit and %s within 1 part in 10^9", big_mark(figures - loose), big_mark(loose))
+    sprintf("%s equal to the last bit and %s within 1 part in 10^9", big_mark(length(figures) - loose), big_mark(loose))
   }
   sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
 }

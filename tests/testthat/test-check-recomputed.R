@@ -29,20 +29,37 @@ test_that("a cell that is off by the least is found, in lines and in subtotals, 
   })
 })
 
-test_that("lines of others are worked again from the entries that they gather", {
+test_that("every figure of the lines of others is worked again from the entries that they gather", {
   gathered <- by_wharf(show = top(1, dues, others = TRUE))
   expect_match(said(gathered, "others"),
-    "2 figures of 1 line of others recomputed from its entries, equal to the last bit")
-  local_spoiled("show", function(drawn) {
-    at <- which(drawn$lines$line_kind == "others")
-    drawn$lines$columns$dues[at] <- drawn$lines$columns$dues[at] + 0.01
-    drawn
-  })
-  expect_match(differing(gathered)[["others"]], "1 of 2 cells differ")
+    "2 figures of 1 line of others, each from its own entries by a second route, equal to the last bit")
+  all <- amend(page, show = top(1, s, others = TRUE))
+  expect_match(said(all, "others"),
+    "9 figures of 1 line of others, .* 7 equal to the last bit and 2 within 1 part in 10\\^9")
+  for (footing in list(NULL, quote(rollup(wharf, goods)))) for (per in list(NULL, quote(wharf))) {
+    each <- rlang::inject(brief(dues, lines = c(wharf, goods), figures = c(n = count(), s = sum(due),
+      middle = median(due), spread = sd(due), kinds = count_distinct(goods), texts = listed(goods), most = max(slip)),
+      footing = !!footing, show = top(2, s, per = !!per, others = TRUE)))
+    expect_length(differing(each), 0)
+    for (name in c("n", "s", "middle", "spread", "kinds")) local({
+      local_spoiled("show", function(drawn) {
+        at <- which(drawn$lines$line_kind == "others")[1]
+        drawn$lines$columns[[name]][at] <- drawn$lines$columns[[name]][at] + 1L
+        drawn
+      })
+      told <- differing(each)[["others"]]
+      expect_match(told, sprintf("of the cells 1 differs, first `%s` in line", name))
+    })
+  }
 })
 
 test_that("of very many lines what only R can work is sampled, and that is said", {
   withr::local_options(idleledger.most_lines_in_r = 50, idleledger.most_lines_in_columns = 40)
+  wide <- data.frame(k = rep(1:2100, each = 2), part = c("a", "b"), x = seq_len(4200) / 8)
+  each <- brief(wide, lines = c(k, part), figures = c(s = sum(x), middle = median(x)),
+    show = top(1, s, per = k, others = TRUE))
+  expect_match(said(each, "others"),
+    "2 figures of 2,100 lines of others, .* Of 1 figure, a seeded sample of 2,000 lines")
   many <- brief(dues, lines = slip, figures = c(s = sum(due), text = listed(goods)))
   expect_match(said(many, "recomputed"), "Of 1 figure, a seeded sample of [0-9]+ lines|each from its own entries")
 })
