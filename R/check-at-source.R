@@ -75,9 +75,12 @@ cells_apart <- function(x, y, match, name, bound) {
   x <- plain_vector(pick_rows(x, rows))
   y <- plain_vector(pick_rows(y, match$at[rows]))
   numbers <- is.numeric(x) && is.numeric(y)
-  gap <- if (numbers) as_plain_number(y) - as_plain_number(x) else rep(NA_real_, length(x))
-  same <- if (numbers) same_values(as_plain_number(x), as_plain_number(y)) else same_values(x, y)
-  if (is.double(x) && numbers && !inherits(x, "integer64")) same <- same | within_bound(x, y, bound) %in% TRUE
+  near <- is.double(x) && numbers && !inherits(x, "integer64")
+  here <- if (numbers) as_plain_number(x) else x
+  there <- if (numbers) as_plain_number(y) else y
+  gap <- if (numbers) there - here else rep(NA_real_, length(x))
+  same <- same_values(here, there)
+  if (near) same <- same | within_bound(here, there, bound) %in% TRUE
   wrong <- which(!same)
   if (length(wrong) == 0) return(NULL)
   data.frame(row = rows[wrong], column = name, here = differing_texts(x[wrong]), there = differing_texts(y[wrong]),

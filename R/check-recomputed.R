@@ -142,9 +142,9 @@ check_others <- function(drawn) {
     r_route(drawn, rest, unname(split(seq_along(of_entry), factor(of_entry, seq_along(at)))), sample)
   )
   wrong <- compare_routes(drawn, again, at, sample, node_ids(rest))
-  said <- recomputed_sentence(drawn, sprintf("%s of others", count_of(length(at), "line")), wrong)
+  said <- recomputed_words(drawn, sprintf("%s of others", count_of(length(at), "line")), wrong)
   some <- sample_words(drawn, if (length(sample) < length(at)) node_ids(rest), length(sample))
-  a_check("others", is.null(wrong), paste0(sub("^Recomputed: ", "Others: ", said), some), wrong[names(wrong) != "at"])
+  a_check("others", is.null(wrong), paste0("Others: ", said, some), wrong[names(wrong) != "at"])
 }
 
 # Which of `n` lines are worked again where R has to go from line to line.
@@ -231,10 +231,10 @@ recomputed_check <- function(drawn, found) {
   what <- c(count_of(lines[1], "line"), if (length(lines) > 1) count_of(sum(lines[-1]), "subtotal"))
   codes <- check_text_codes(drawn)
   if (!is.null(codes)) return(a_check("recomputed", FALSE, codes))
-  sentence <- recomputed_sentence(drawn, both(what), wrong)
   sampled <- unique(unlist(lapply(found, `[[`, "sampled")))
-  sentence <- paste0(sentence, sample_words(drawn, sampled, sum(vapply(found, `[[`, 1, "sample"))))
-  a_check("recomputed", is.null(wrong), sentence, wrong[names(wrong) != "at"])
+  some <- sample_words(drawn, sampled, sum(vapply(found, `[[`, 1, "sample")))
+  said <- paste0("Recomputed: ", recomputed_words(drawn, both(what), wrong), some)
+  a_check("recomputed", is.null(wrong), said, wrong[names(wrong) != "at"])
 }
 
 sample_words <- function(drawn, sampled, n) {
@@ -242,11 +242,11 @@ sample_words <- function(drawn, sampled, n) {
   if (few > 0) sprintf(" Of %s, a seeded sample of %s.", count_of(few, "figure"), count_of(n, "line")) else ""
 }
 
-recomputed_sentence <- function(drawn, lines, wrong) {
+recomputed_words <- function(drawn, lines, wrong) {
   figures <- drawn$lines$figures
   loose <- sum(!vapply(figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
   all <- sprintf("%s of %s", count_of(length(figures), "figure"), lines)
-  if (!is.null(wrong)) return(sprintf("Recomputed: %s; of the cells %s, first `%s` in %s.", all, is_differ(nrow(wrong)),
+  if (!is.null(wrong)) return(sprintf("%s; of the cells %s, first `%s` in %s.", all, is_differ(nrow(wrong)),
     wrong$figure[1], said_line(drawn, wrong$at[1])))
   bound <- if (loose == 0) {
     "equal to the last bit"
@@ -255,7 +255,7 @@ recomputed_sentence <- function(drawn, lines, wrong) {
   } else {
     sprintf("%s equal to the last bit and %s within 1 part in 10^9", big_mark(length(figures) - loose), big_mark(loose))
   }
-  sprintf("Recomputed: %s, each from its own entries by a second route, %s.", all, bound)
+  sprintf("%s, each from its own entries by a second route, %s.", all, bound)
 }
 
 columns_route <- function(drawn, nodes, first, keys) {

@@ -102,9 +102,7 @@ frequent_values <- function(column, kind, most) {
 facts_said <- function(facts) {
   values <- if (isTRUE(facts$different > 0)) sprintf("%s: %s", count_of(facts$different, "value"), listing(
     short_texts(unlist(facts$top)), 4))
-  ends <- if (!is.null(facts$smallest)) sprintf("%s to %s", end_text(facts$smallest), end_text(facts$largest))
+  ends <- if (!is.null(facts$smallest)) sprintf("%s to %s", cell_texts(facts$smallest), cell_texts(facts$largest))
   missing <- if (facts$missing > 0) sprintf("%s missing", big_mark(facts$missing))
   paste(c(kind_name(facts$kind), values, ends, missing), collapse = ", ")
 }
-
-end_text <- function(value) cell_texts(value)

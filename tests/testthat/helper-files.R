@@ -75,3 +75,17 @@ written_workbook <- function(fill) {
   openxlsx::saveWorkbook(book, path)
   path
 }
+
+# A page with all that a writer may meet: a footing, shares of several wholes, a running sum, formats.
+receipts_page <- function() {
+  brief(demo_table("tolls", as = "path"),
+    title = "Receipts by reach & lock", lines = c(reach, lock), figures = c(passages = count(), receipts = sum(toll),
+      typical = median(toll)),
+    footing = rollup(reach, lock), along = lock,
+    beside = c(share = share(receipts, per = reach), all = share(receipts, per = whole()),
+      up = share(receipts, per = parent()),
+      to_date = running(sum(receipts), per = reach)),
+    layout = c(Reach = reach, Lock = lock, passages, Receipts = money(receipts, currency = "\u00a3"), typical,
+      percent(share), all, up, to_date)
+  )
+}

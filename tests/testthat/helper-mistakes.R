@@ -67,3 +67,14 @@ local_mishap <- function(name, kind, mishap, env = parent.frame()) {
   work <- idleledger:::room_of(kind, name)$work
   idleledger:::local_answers(name, kind, work = function(...) mishap(work(...)), .frame = env)
 }
+
+# A page of which every section can be mis-worked.
+worked_page <- function() {
+  brief(tolls,
+    columns = c(month = start_of(passed_on, "month"), dear = toll * 2, size = case(when(toll > 10, "big"),
+      otherwise = "small")),
+    only = c(toll > 0, !is_missing(lock), month >= "2025-01-01"), lines = c(reach, lock),
+    figures = c(n = count(), receipts = sum(dear)), show = top(3, receipts, per = reach),
+    order = c(reach, falling(receipts))
+  )
+}

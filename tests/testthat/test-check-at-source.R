@@ -34,3 +34,9 @@ test_that("places that differ by the last digit of decimals are told as that", {
   page <- amend(page, beside = c(place = dense_rank(rounded(s, 2))))
   expect_true(all_tie(tie_out(page, against = connection)))
 })
+
+test_that("whole numbers of 64 bits there are near numbers here by their values, and not as whole numbers", {
+  apart <- idleledger:::cells_apart(c(4.6, 5, 5), bit64::as.integer64(c(4, 7, 5)), list(at = 1:3), "s", 0.5)
+  expect_identical(apart$row, 1:2)
+  expect_equal(apart$difference, c(-0.6, 2))
+})

@@ -1,11 +1,5 @@
 # Conditions, worked columns and keys of entries, worked a second time by plain R.
-page <- brief(tolls,
-  columns = c(month = start_of(passed_on, "month"), dear = toll * 2, size = case(when(toll > 10, "big"),
-    otherwise = "small")),
-  only = c(toll > 0, !is_missing(lock), month >= "2025-01-01"), lines = c(reach, lock),
-  figures = c(n = count(), receipts = sum(dear)), show = top(3, receipts, per = reach),
-  order = c(reach, falling(receipts))
-)
+page <- worked_page()
 
 test_that("an entry kept or left out wrongly is found", {
   all_met <- idleledger:::all_met

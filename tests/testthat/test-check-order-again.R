@@ -1,12 +1,6 @@
 # Every section mis-worked on purpose, once each: the tie-out says which, and where; a sound page ties.
 
-page <- brief(tolls,
-  columns = c(month = start_of(passed_on, "month"), dear = toll * 2, size = case(when(toll > 10, "big"),
-    otherwise = "small")),
-  only = c(toll > 0, !is_missing(lock), month >= "2025-01-01"), lines = c(reach, lock),
-  figures = c(n = count(), receipts = sum(dear)), show = top(3, receipts, per = reach),
-  order = c(reach, falling(receipts))
-)
+page <- worked_page()
 crosstab <- brief(tolls, lines = c(lock, paid), figures = c(s = sum(toll), n = count()), footing = rollup(lock),
   abreast = columns_of(paid, totals = "both"))
 

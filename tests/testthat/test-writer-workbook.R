@@ -1,14 +1,5 @@
 # Workbooks: numbers as numbers, live formulas, and a sheet that tells how they came about.
-page <- brief(demo_table("tolls", as = "path"),
-  title = "Receipts by reach & lock", lines = c(reach, lock), figures = c(passages = count(), receipts = sum(toll),
-    typical = median(toll)),
-  footing = rollup(reach, lock), along = lock,
-  beside = c(share = share(receipts, per = reach), all = share(receipts, per = whole()),
-    up = share(receipts, per = parent()),
-    to_date = running(sum(receipts), per = reach)),
-  layout = c(Reach = reach, Lock = lock, passages, Receipts = money(receipts, currency = "\u00a3"), typical,
-    percent(share), all, up, to_date)
-)
+page <- receipts_page()
 
 test_that("a workbook has numbers as numbers, rules, a frozen head, and a sheet that tells how it came about", {
   skip_if_not_installed("openxlsx")

@@ -1,15 +1,6 @@
 # What is written is read back by another library than wrote it, and says what the statement says.
 
-page <- brief(demo_table("tolls", as = "path"),
-  title = "Receipts by reach & lock", lines = c(reach, lock), figures = c(passages = count(), receipts = sum(toll),
-    typical = median(toll)),
-  footing = rollup(reach, lock), along = lock,
-  beside = c(share = share(receipts, per = reach), all = share(receipts, per = whole()),
-    up = share(receipts, per = parent()),
-    to_date = running(sum(receipts), per = reach)),
-  layout = c(Reach = reach, Lock = lock, passages, Receipts = money(receipts, currency = "\u00a3"), typical,
-    percent(share), all, up, to_date)
-)
+page <- receipts_page()
 
 test_that("hostile text stays text in every format", {
   odd <- c("=1+1", "<script>alert(1)</script>", "a|b `c` *d*", "x\ty", "two\nlines", "\u202eright", "& \"'",
