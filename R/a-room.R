@@ -57,8 +57,13 @@ settle_room <- function(kind, name) {
   forget_names()
 }
 
+# Their functions are compiled as the package is installed; R does so by itself for those of a namespace alone.
 settle_rooms <- function() {
-  for (kind in names(answers_owed)) for (name in ls(rooms[[kind]], all.names = TRUE)) settle_room(kind, name)
+  for (kind in names(answers_owed)) for (name in ls(rooms[[kind]], all.names = TRUE)) {
+    settle_room(kind, name)
+    compiled <- rapply(room_of(kind, name), compiler::cmpfun, classes = "function", how = "replace")
+    assign(name, compiled, envir = rooms[[kind]])
+  }
   registry$settled <- TRUE
 }
 

@@ -151,7 +151,7 @@ lines_of_states <- function(states, keys) {
 
 sections_from_figures <- function(brief) {
   after <- room_of("section", "lines")$place
-  Filter(function(name) room_of("section", name)$place > after, intersect(section_names(), names(brief$checked)))
+  Filter(function(name) room_of("section", name)$place > after, names(brief$checked))
 }
 
 # Progress by parts and entries, where the work takes long.

@@ -66,7 +66,7 @@ with_requests <- function(checked) {
       checked[[to]] <- room_of("section", to)$grants(checked[[to]], requests[[to]])
     }
   }
-  checked
+  checked[intersect(section_names(), names(checked))]
 }
 
 # How many pages stand upon each other, this one included.
@@ -129,7 +129,7 @@ looks_around <- function(checked) {
 
 # The instructions in words, one line each.
 brief_words <- function(brief) {
-  unlist(lapply(intersect(section_names(), names(brief$checked)), function(name) {
+  unlist(lapply(names(brief$checked), function(name) {
     room_of("section", name)$words(brief$checked[[name]])
   }))
 }

@@ -7,7 +7,7 @@ page_before <- function(drawn, section) {
   if (!is.null(drawn$brief$checked$prepare) && drawn$entries$n_read > limit("most_lines_in_columns")) return(NULL)
   stage <- open_page(drawn$brief)
   place <- room_of("section", section)$place
-  for (name in intersect(section_names(), names(drawn$brief$checked))) {
+  for (name in names(drawn$brief$checked)) {
     if (room_of("section", name)$place >= place) break
     stage <- work_section(stage, name)
   }

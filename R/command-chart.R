@@ -17,7 +17,7 @@ room("chart", "command", place = 2.5,
     size <- size_named(options[["size"]])
     page <- draw_up(brief_of_options(options, files))
     write_chart(chart(page, size = size, why = isTRUE(options$why)), path, size)
-    if (!isTRUE(options$quiet)) message(clean_text(sprintf("Drew %s into %s.", statement_part(page, "title"), path)))
+    if (!isTRUE(options$quiet)) message(clean_text(sprintf("Drew %s into %s.", statement_title(page), path)))
     0L
   }
 )

@@ -14,7 +14,7 @@ room("report", "command", place = 2.7,
     if (is.null(path)) stop_idle("bad_argument", "report needs a file to write: --write receipts.html.")
     page <- draw_up(brief_of_options(options, files))
     checks <- write_report(page, path, chart = isTRUE(options$picture))
-    if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote a report of %s to %s.", statement_part(page, "title"),
+    if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote a report of %s to %s.", statement_title(page),
       path)))
     if (all(vapply(checks, all_tie, TRUE))) 0L else 1L
   }

@@ -1,5 +1,11 @@
 # Whether two columns hold the same.
 
+# Names and other texts as their code points sort them, in every language.
+in_code_order <- function(texts) {
+  if (length(texts) > 1) texts[1 + core_rank_texts(enc2utf8(texts))] <- texts
+  texts
+}
+
 # Equal to the bit; missing equals missing, and a value that is no number its like.
 same_values <- function(a, b) {
   a <- plain_vector(a)

@@ -74,7 +74,7 @@ desk_faces <- list(
     tags$figure(tags$img(src = picture$src, alt = picture$alt))
   },
   report = function(desk) {
-    html <- report_html(list(desk$statement), list(desk_tie_out(desk)), statement_part(desk$statement, "title"), TRUE,
+    html <- report_html(list(desk$statement), list(desk_tie_out(desk)), statement_title(desk$statement), TRUE,
       FALSE, getwd())
     htmltools::tags$iframe(class = "report", title = "Report", sandbox = "allow-scripts", srcdoc = html)
   }

@@ -36,7 +36,7 @@ stage_keys <- function(brief) {
   asked <- !is_brief(brief$source) && !is.null(room_of("source", brief$source$opened_as)$for_page)
   first <- rlang::hash(list(brief$notes, brief$told, brief$given, brief$narrowed, names(brief$tables),
     if (asked) brief$checked))
-  names <- intersect(section_names(), names(brief$checked))
+  names <- names(brief$checked)
   keys <- Reduce(function(before, name) rlang::hash(list(before, name, brief$checked[[name]])), names, first,
     accumulate = TRUE)
   stats::setNames(keys, c("source", names))

@@ -11,7 +11,7 @@ html_statement <- function(desk) {
     tags$div(id = "scroll", class = "scroll", tabindex = "0", role = "region", `aria-label` = "Statement",
       `data-rows` = n, `data-at-once` = rows_at_once,
       tags$table(class = "ledger", `aria-rowcount` = n + 1, tags$caption(class = "unseen", clean_text(
-        statement_part(statement, "title"))), htmltools::HTML(html_head(desk, cells)),
+        statement_title(statement))), htmltools::HTML(html_head(desk, cells)),
         tags$tbody(id = "rows", htmltools::HTML(html_rows(desk, cells, 1))))),
     tags$p(class = "quiet foot", clean_text(statement_size_said(statement))),
     html_notes(statement)

@@ -38,7 +38,7 @@ label_of <- function(x, text) {
   if (rlang::is_string(x)) return(basename(x))
   if (inherits(x, "idle_ledger")) return(x$name)
   if (is_brief(x)) return(page_title(x))
-  if (inherits(x, "idle_statement") && !is.null(statement_part(x, "title"))) return(statement_part(x, "title"))
+  if (!is.null(statement_part(x, "brief"))) return(statement_title(x))
   short_name(text)
 }
 

@@ -8,7 +8,7 @@ in_frame <- function(picture, asked, data, layers, value, notes = character(), m
   plot <- ggplot2::ggplot(data) + ledger_theme(asked$size)
   for (layer in layers) plot <- plot + layer
   plot + ggplot2::labs(
-    x = NULL, y = NULL, title = wrapped(clean_text(picture$facts$title), asked$width * 0.8),
+    x = NULL, y = NULL, title = wrapped(clean_text(page_title(picture$facts$brief)), asked$width * 0.8),
     subtitle = wrapped(paste(c(shown, marked), collapse = "; "), asked$width),
     caption = caption_of(picture, asked, notes), alt = alt_text(picture, asked, shown, data)
   )

@@ -43,7 +43,7 @@ no_values_of <- function(kind) {
 worked_there <- function(brief, there) {
   upto <- room_of("section", if (is.null(brief$checked$abreast)) "order" else "beside")$place
   Filter(function(name) (room_of("section", name)$place <= upto) == there,
-    intersect(section_names(), names(brief$checked)))
+    names(brief$checked))
 }
 
 with_lines_of_server <- function(drawn, q, frame) {

@@ -17,7 +17,7 @@ open_page <- function(brief, aside = FALSE) {
 # open_page) keeps the entries that a section leaves out.
 work_sections <- function(drawn, watch = NULL) {
   if (!is.null(watch)) watch(drawn, "source")
-  for (name in intersect(section_names(), names(drawn$brief$checked))) {
+  for (name in names(drawn$brief$checked)) {
     drawn <- work_section(drawn, name)
     if (!is.null(watch)) watch(drawn, name)
   }
@@ -46,7 +46,7 @@ put_away <- function(drawn) {
 
 sections_before_lines <- function(brief) {
   upto <- room_of("section", "lines")$place
-  Filter(function(name) room_of("section", name)$place < upto, intersect(section_names(), names(brief$checked)))
+  Filter(function(name) room_of("section", name)$place < upto, names(brief$checked))
 }
 
 # The pages below, down to the one whose source is the ledger.

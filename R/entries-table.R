@@ -22,7 +22,7 @@ windowed_table <- function(drawn, column, n, row, label) {
 entries_table <- function(drawn, label = NULL) {
   table <- windowed_table(drawn, function(name) entry_column(drawn$entries, name), drawn$entries$n, "entry", label)
   seen <- drawn$entries$seen
-  table$unprinted <- function() setdiff(names(seen$unprinted), names(seen$prints))
+  table$is_unprinted <- function(name) !is.null(seen$unprinted[[name]]) && is.null(seen$prints[[name]])
   table$printed <- function(name, print) seen$prints[[name]] <- print
   table
 }

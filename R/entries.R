@@ -88,8 +88,8 @@ printing_on_the_way <- function(entries, work) {
 # What is known of the columns fetched, with the fingerprints that nobody took on the way.
 prints_in_hand <- function(entries) {
   seen <- entries$seen
-  for (name in setdiff(names(seen$unprinted), names(seen$prints))) {
-    seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
+  for (name in names(seen$unprinted)) {
+    if (is.null(seen$prints[[name]])) seen$prints[[name]] <- fingerprint_column(seen$unprinted[[name]])
   }
   seen
 }
@@ -98,14 +98,14 @@ prints_in_hand <- function(entries) {
 fingerprint_column <- function(column) core_fingerprint(column)
 
 kind_print <- function(column) {
-  paste(c(kind_of(column), if (is.factor(column)) levels(column), attr(column, "tzone")), collapse = "\n")
+  more <- c(if (is.factor(column)) levels(column), attr(column, "tzone"))
+  if (is.null(more)) kind_of(column) else paste(c(kind_of(column), more), collapse = "\n")
 }
 
 column_prints <- function(entries) {
-  prints <- entries$seen$prints
-  names <- as.character(names(prints))
-  names <- names[order(enc2utf8(names), method = "radix")]
-  Map(whole_print, prints[names], entries$seen$kinds[names])
+  prints <- entries$seen$prints[in_code_order(as.character(names(entries$seen$prints)))]
+  for (name in names(prints)) prints[[name]] <- whole_print(prints[[name]], entries$seen$kinds[[name]])
+  prints
 }
 
 whole_print <- function(values, kind) rlang::hash(list(values, kind))

@@ -14,10 +14,11 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   worked <- if (is.null(kept)) work(nodes) else worked_or_kept(nodes, levels, kept, work)
   place <- if (of_lines) drawn$lines$line_group
   if (drawn$entries$n == 0 && n_lines == 1) place <- NA_integer_
-  notes <- unlist(lapply(nodes, function(node) {
+  notes <- NULL
+  for (node in nodes) {
     note <- attr(worked$values[[node$id]], "note")
-    if (!is.null(note)) sprintf("%s: %s.", node$text, note)
-  }))
+    if (!is.null(note)) notes <- c(notes, sprintf("%s: %s.", node$text, note))
+  }
   values <- lapply(worked$values, without_note)
   if (!is.null(place)) values <- Map(spread_to_lines, values, nodes, list(place))
   lines <- lines_of_values(checked, values, lines, n_lines, drawn$page$tally)

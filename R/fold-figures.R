@@ -19,7 +19,7 @@ feed_of <- function(node, entries) {
 
 # Whether a column of numbers has been fetched whose fingerprint is still to be taken.
 has_no_print <- function(x, entries) {
-  identical(x$type, "column") && !is.null(entries$unprinted) && x$name %in% entries$unprinted()
+  identical(x$type, "column") && !is.null(entries$is_unprinted) && entries$is_unprinted(x$name)
 }
 
 as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)

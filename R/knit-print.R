@@ -8,7 +8,7 @@ knit_print.idle_statement <- function(x, ...) {
     big_mark(nrow(x) - length(rows)))
   notes <- vapply(c(more, page_remarks(x)), function(note) paste0("- ", markdown_text(note)), "")
   as_markdown(c(
-    paste0("**", markdown_text(statement_part(x, "title")), "**"), "",
+    paste0("**", markdown_text(statement_title(x)), "**"), "",
       markdown_table(page_cells(x[rows, , drop = FALSE])),
     "", notes
   ))

@@ -43,7 +43,9 @@ natural_order <- function(drawn) {
 level_columns <- c("line_kind", "summed_over")
 
 level_marks <- function(lines) {
-  lapply(Filter(Negate(is.null), lines[level_columns]), as_text_vector)
+  marks <- list()
+  for (name in level_columns) if (!is.null(lines[[name]])) marks[[name]] <- as_text_vector(lines[[name]])
+  marks
 }
 
 line_column <- function(drawn, name) {

@@ -11,7 +11,9 @@ new_page <- function(brief) {
 }
 
 # Notes that are no finding of a tie-out.
-told_already <- function(notes) stats::setNames(rep("told", length(notes)), notes)
+told_already <- function(notes) {
+  if (length(notes)) stats::setNames(rep("told", length(notes)), notes) else character()
+}
 
 new_log <- function() {
   log <- new.env(parent = emptyenv())
@@ -59,7 +61,9 @@ close_section <- function(drawn, name, before, seconds) {
   )
   drawn$page$workings <- c(drawn$page$workings, list(entry))
   drawn$page["method"] <- list(NULL)
-  drawn <- add_note(drawn, notes_of_log(log), unname(log$rules[names(log$said)]), unname(log$weights[names(log$said)]))
+  if (length(log$said)) drawn <- add_note(
+    drawn, notes_of_log(log), unname(log$rules[names(log$said)]), unname(log$weights[names(log$said)])
+  )
   if (length(log$memo) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
   drawn
 }

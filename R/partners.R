@@ -128,12 +128,11 @@ aside_together <- function(tables) {
 tables_read <- function(drawn, page = "") {
   found <- list()
   while (!is.null(drawn)) {
-    partners <- as.list(drawn$entries$partners)
-    partners <- partners[sort(names(partners))]
-    for (name in names(partners)) {
+    for (name in in_code_order(names(drawn$entries$partners))) {
       label <- paste0(page, name)
-      below <- partners[[name]]$below$drawn
-      found[[label]] <- if (is.null(below)) partners[[name]] else lowest_page(below)$entries
+      partner <- drawn$entries$partners[[name]]
+      below <- partner$below$drawn
+      found[[label]] <- if (is.null(below)) partner else lowest_page(below)$entries
       if (!is.null(below)) found <- c(found, tables_read(below, paste0(label, "/")))
     }
     drawn <- drawn$entries$below$drawn

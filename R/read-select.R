@@ -99,7 +99,10 @@ reading_state <- function(text) {
       if (node$args[[1]]$type == "column") s$tell(node, sprintf(
         "counts the rows in which %s is filled in; count(*) counts all", node$args[[1]]$name))
     },
-    grouping = function(node) stop_at(text, node$at, "GROUPING() needs GROUP BY with subtotals")
+    grouping = function(node) stop_at(text, node$at, "GROUPING() needs GROUP BY with subtotals"),
+    query = function(node, negated) outside("a query at this place", node, s),
+    window = function(node) outside("a window at this place", node, s),
+    figure = function(node) outside(sprintf("%s() at this place", node$fn), node, s)
   )
   s
 }

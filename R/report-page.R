@@ -11,7 +11,7 @@ report_page <- function(statement, checks, id, level, chart, printed, folder) {
   fold <- function(name, ..., open = FALSE) report_fold(id, name, level + 1, ..., open = open || printed)
   tags$article(
     class = "page", id = id, `aria-labelledby` = paste0(id, "-title"),
-    tags[[paste0("h", level)]](id = paste0(id, "-title"), clean_text(facts$title)),
+    tags[[paste0("h", level)]](id = paste0(id, "-title"), clean_text(page_title(facts$brief))),
     tags$p(class = "asof", as_of_words(facts)), report_headlines(drawn, statement), report_verdict(checks),
     if (isTRUE(chart)) report_chart(statement, fold),
     report_statement(statement, cells, id, level + 1, printed), report_left_out(drawn, facts, fold),

@@ -12,7 +12,7 @@ report_statement <- function(statement, cells, id, level, printed) {
     if (!printed) tags$div(class = "tools", hidden = NA),
     tags$div(class = "scroll", tabindex = "0", role = "region", `aria-labelledby` = paste0(id, "-statement"),
       tags$table(id = paste0(id, "-table"), class = "ledger",
-        tags$caption(class = "unseen", clean_text(statement_part(statement, "title"))),
+        tags$caption(class = "unseen", clean_text(statement_title(statement))),
         htmltools::HTML(statement_head(cells)),
         htmltools::HTML(paste0("<tbody>", paste(statement_rows(statement, cells, shown), collapse = "\n"),
           "</tbody>")))),

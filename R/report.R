@@ -49,7 +49,7 @@ write_report <- function(x, path, title = NULL, chart = TRUE) {
     "bad_file", sprintf("%s is no name for a report.", value_text(path)[1]), "Its name ends with .html or .pdf."
   )
   pages <- pages_to_report(x)
-  if (is.null(title)) title <- if (length(pages) == 1) statement_part(pages[[1]], "title") else "Report"
+  if (is.null(title)) title <- if (length(pages) == 1) statement_title(pages[[1]]) else "Report"
   if (!is_one_text(title)) stop_idle("bad_argument", "title is one text.")
   for (page in pages) check_not_the_source(path, statement_part(page, "brief"))
   checks <- lapply(pages, tie_out)
@@ -121,7 +121,7 @@ html_of <- function(tag) as.character(htmltools::doRenderTags(tag, indent = FALS
 report_contents <- function(pages) {
   tags <- htmltools::tags
   items <- lapply(seq_along(pages), function(k) {
-    tags$li(tags$a(href = paste0("#p", k), clean_text(statement_part(pages[[k]], "title"))))
+    tags$li(tags$a(href = paste0("#p", k), clean_text(statement_title(pages[[k]]))))
   })
   tags$nav(`aria-label` = "Contents", tags$ol(items))
 }

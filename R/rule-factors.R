@@ -74,13 +74,13 @@ column_of_rows <- function(seen, rows) {
 
 # The middle value of each group that occurs, and of how many; missing values are left out.
 middles_by <- function(x, group) {
-  groups <- sort(unique(group))
-  there <- which(!is.na(x) & !is.na(group))
-  there <- there[order(group[there], x[there])]
-  n <- tabulate(match(group[there], groups), length(groups))
-  before <- ifelse(n == 0, NA, cumsum(n) - n)
-  x <- x[there]
-  list(group = groups, n = n, middle = (x[before + (n + 1) %/% 2] + x[before + n %/% 2 + 1]) / 2)
+  x[is.na(x)] <- NA
+  groups <- core_group(list(group), length(group))
+  own <- group[core_group_facts(groups)$first]
+  middle <- core_quantiles(groups, x, NULL, 0.5)
+  n <- tabulate(match(group[!is.na(x)], own), length(own))
+  core_release_groups(groups)
+  lapply(list(group = own, n = n, middle = middle), `[`, order(own, na.last = NA))
 }
 
 # A group of entries whose middle value is a round number of times that of each other group, which are alike.
@@ -96,7 +96,7 @@ group_apart <- function(seen, name) {
     middles <- found$middle
     at <- which.max(middles)
     others <- middles[-at]
-    if (any(is.na(middles)) || any(middles <= 0) || found$n[at] < 5 || max(others) > 3 * min(others)) next
+    if (!all(is.finite(middles) & middles > 0) || found$n[at] < 5 || max(others) > 3 * min(others)) next
     times <- middles[at] / stats::median(others)
     if (!any(abs(log10(times / round_factors)) < log10(1.6))) next
     own <- texts_of(codes)[found$group[at]]

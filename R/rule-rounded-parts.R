@@ -18,6 +18,7 @@ rounded_apart <- function(drawn, name, own) {
   if (!is_number_column(lines$columns[[name]])) return(NULL)
   texts <- printed_texts(drawn, name, seq_len(lines$n))
   printed <- printed_numbers(texts)
+  if (isTRUE(all(printed == as_plain_number(lines$columns[[name]])))) return(NULL)
   off <- integer()
   said <- NULL
   for (k in seq_along(lines$levels)) {

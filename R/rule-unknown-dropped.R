@@ -12,11 +12,11 @@ room("unknown_dropped", "rule", place = 27, of_ledger = NULL, of_values = NULL,
       if (length(unknown) == 0) return(NULL)
       moved <- part_moved_before(drawn, one$of, unknown)
       if (moved$weight == 0) return(NULL)
-      a_finding(sprintf(
-        "Unknown: %s leaves out %s, the first in %s, since %s is missing there%s; to keep them add | is_missing(%s).",
-        node_label(one$node), entry_count(length(unknown)), in_row(one$of$entries, unknown[1]),
-        either(unique(columns_in(one$node))), moved$said, unique(columns_in(one$node))[1]
-      ), columns_in(one$node), weight = moved$weight)
+      names <- unique(columns_in(one$node))
+      since <- if (length(names)) sprintf("%s is missing there%s; to keep them add | is_missing(%s).", either(names),
+        moved$said, names[1]) else sprintf("it is missing itself%s.", moved$said)
+      a_finding(sprintf("Unknown: %s leaves out %s, the first in %s, since %s", node_label(one$node),
+        entry_count(length(unknown)), in_row(one$of$entries, unknown[1]), since), names, weight = moved$weight)
     })
   }
 )

@@ -62,10 +62,12 @@ room("figures", "section",
 
 # Figures whose lines do not add up to that of the whole.
 names_not_additive <- function(checked) {
-  adds_up <- vapply(checked, function(figure) {
-    figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
-  }, TRUE)
-  vapply(checked[!adds_up], `[[`, "", "name")
+  names <- character()
+  for (figure in checked) {
+    adds_up <- figure$node$type == "figure" && room_of("figure", figure$node$fn)$additive
+    if (!adds_up) names <- c(names, figure$name)
+  }
+  names
 }
 
 # Notes of what figures passed over; figures with the same to say share a note.
@@ -76,7 +78,7 @@ notes_of_figures <- function(checked, facts) {
       for (note in figure_notes(node, facts[[feed_key(node)]])) said[[note]] <- union(said[[note]], figure$name)
     }
   }
-  vapply(names(said), function(note) sprintf("%s: %s.", toString(said[[note]]), note), "", USE.NAMES = FALSE)
+  if (length(said)) sprintf("%s: %s.", vapply(said, toString, ""), names(said))
 }
 
 figure_notes <- function(node, fact) {

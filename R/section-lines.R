@@ -64,8 +64,8 @@ lines_gathered <- function(drawn, checked) {
   drawn <- with_formats_of_keys(drawn, checked)
   check_number_of_columns(drawn$lines, attr(checked, "abreast"))
   if (isTRUE(attr(checked, "crossed"))) return(cross_lines(drawn))
-  unbroken <- Filter(function(key) !is.null(key$unbroken), checked)
-  if (length(unbroken)) fill_lines(drawn, unbroken[[1]]) else drawn
+  for (key in checked) if (!is.null(key$unbroken)) return(fill_lines(drawn, key))
+  drawn
 }
 
 # The keys of each entry; values that a fixed set of columns does not name are one value already.

@@ -148,10 +148,7 @@ read_special <- function(p, here) {
     return(list(type = "value", value = constants[[word]], at = here$at))
   }
   text_follows <- token(p, 1)$kind == "text"
-  if (word %in% c("DATE", "TIMESTAMP") && text_follows) {
-    p$i <- p$i + 2
-    return(list(type = tolower(word), value = text_in_quotes(token(p, -1)$text), at = here$at))
-  }
+  if (word %in% c("DATE", "TIMESTAMP") && text_follows) return(read_moment(p, word, here$at))
   if (word == "INTERVAL" && text_follows) return(read_interval(p, here$at))
   if (word == "CASE") return(read_case(p, here$at))
   if (word == "EXISTS" && next_is(p, "EXISTS", "(")) {
@@ -166,6 +163,16 @@ read_special <- function(p, here) {
   found <- reader(p, here$at)
   need(p, ")", sprintf("after %s(...)", word))
   found
+}
+
+read_moment <- function(p, word, at) {
+  p$i <- p$i + 2
+  text <- text_in_quotes(token(p, -1)$text)
+  if (is.na(strict_date(text)) && (word == "DATE" || is.na(strict_clock(text)))) stop_at(
+    p$text, at, sprintf("%s is no %s", value_text(text), if (word == "DATE") "date" else "time"),
+    "They are written as DATE '2025-03-31' and TIMESTAMP '2025-03-31 14:30:00'."
+  )
+  list(type = tolower(word), value = text, at = at)
 }
 
 read_interval <- function(p, at) {

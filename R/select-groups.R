@@ -135,7 +135,7 @@ outputs_of_groups <- function(b, g, scope, entry, s) {
     name <- free_name(name, c(g$taken, names(g$figures)))
     g$figures[[name]] <- expr
     as.name(name)
-  }, c(g$taken, names_taken(b$relation)), s)
+  }, function() c(g$taken, names(g$figures), names_taken(b$relation)), s)
 }
 
 uses_levels <- function(node) {

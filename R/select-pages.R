@@ -23,9 +23,14 @@ page_of_select <- function(select, tail, s, tables) {
   b$relation <- relation_from(select$from, s, tables)
   b$tables <- tables
   b$select <- select
+  b$inside <- list()
   b$items <- items_without_stars(select$items, b$relation, s)
   scope <- block_scope(b, s)
   conditions <- conjuncts(select$where)
+  for (part in c("where", "having")) if (has_window(select[[part]])) outside(
+    sprintf("a window in %s", toupper(part)), select[[part]], s,
+    "Put the window into a query inside of FROM, and the condition around it."
+  )
   tell_undone_joins(conditions, b$relation, s)
   b$only <- c(b$relation$after, lapply(conditions, said_of_query, scope = scope))
   gathers <- length(select$group) > 0 || any(vapply(
@@ -54,18 +59,18 @@ items_without_stars <- function(items, relation, s) {
 
 # Whether there is a figure that gathers rows, outside of a window.
 has_figure <- function(node) {
-  if (is.null(node) || !is.list(node)) return(FALSE)
-  if (identical(node$type, "call") && node$fn %in% c(figure_names_in_sql, "GROUPING") &&
-    is.null(node$over)) return(TRUE)
-  if (isTRUE(node$type %in% c("one_query", "exists"))) return(FALSE)
-  inner <- if (identical(node$type, "in_query")) list(node$x) else node
-  any(vapply(inner, function(part) is.list(part) && has_figure(part), TRUE))
+  has_call(node, function(call) call$fn %in% c(figure_names_in_sql, "GROUPING") && is.null(call$over))
 }
 
-has_window <- function(node) {
-  any(vapply(c(list(node), nodes_inside(node)), function(one) {
-    identical(one$type, "call") && (!is.null(one$over) || one$fn %in% window_names)
-  }, TRUE))
+has_window <- function(node) has_call(node, function(call) !is.null(call$over) || call$fn %in% window_names)
+
+# Whether there is such a call in an expression; what stands in a query of its own is that query's.
+has_call <- function(node, fits) {
+  if (!is.list(node)) return(FALSE)
+  if (identical(node$type, "call") && fits(node)) return(TRUE)
+  if (isTRUE(node$type %in% c("one_query", "exists"))) return(FALSE)
+  inner <- if (identical(node$type, "in_query")) list(node$x) else node
+  any(vapply(inner, has_call, TRUE, fits = fits))
 }
 
 # A left join whose right side a condition asks for something is an inner join.
@@ -97,7 +102,8 @@ block_scope <- function(b, s) {
 
 plain_page <- function(b, tail, s) {
   scope <- block_scope(b, s)
-  out <- named_outputs(b$items, function(item) said_of_query(item$x, scope), names_taken(b$relation), s)
+  out <- named_outputs(b$items, function(item) said_of_query(item$x, scope), function() names_taken(b$relation), s)
+  sorts_of_tail(tail, out, scope)
   page <- list(prepare = b$relation$prepare, only = b$only, beside = out$made)
   finish_page(b$relation$source, page, out, tail, scope, s)
 }
@@ -105,6 +111,7 @@ plain_page <- function(b, tail, s) {
 names_taken <- function(relation) c(vapply(relation$columns, `[[`, "", "r"), names(kinds_of(relation$source)), "made")
 
 # Each item of SELECT: a column as it is, or a new one with a name of its own.
+# `taken()` gives the names that others have once an item is said.
 named_outputs <- function(items, say, taken, s) {
   made <- list()
   columns <- list()
@@ -113,9 +120,8 @@ named_outputs <- function(items, say, taken, s) {
     expr <- say(item)
     heading <- heading_of(item, k)
     if (!is.symbol(expr) || as.character(expr) %in% vapply(columns, `[[`, "", "r")) {
-      r <- free_name(heading, taken)
+      r <- free_name(heading, c(taken(), names(made)))
       made[[r]] <- if (is.atomic(expr)) same_for_all(expr, item, s) else expr
-      taken <- c(taken, r)
     } else {
       r <- as.character(expr)
     }
@@ -245,7 +251,14 @@ name_in_both <- function(parts, k, names) {
 
 # Queries inside of expressions ---------------------------------------------------------------------------------------
 
+# The same query in the same place is one, however often it is asked for.
 query_inside <- function(node, b, s, scope, negated) {
+  key <- paste(node$at, negated)
+  if (is.null(b$inside[[key]])) b$inside[[key]] <- query_said(node, b, s, scope, negated)
+  b$inside[[key]]
+}
+
+query_said <- function(node, b, s, scope, negated) {
   if (node$type == "exists") return(said_exists(node, b, s, scope))
   inner <- of_lines_alone(page_of_query(node$query, s, b$tables), node, s)
   if (length(inner$columns) != 1) stop_at(s$text, node$at, "a query that stands for values has one column")

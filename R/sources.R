@@ -55,7 +55,7 @@ open_source <- function(source, how = list()) {
 
 coded_columns <- function(source, columns) {
   found <- entries_of(source, columns)
-  for (k in which(vapply(found, is.character, TRUE))) {
+  for (k in seq_along(found)) if (is.character(found[[k]])) {
     found[[k]] <- encode_text(found[[k]], sprintf("%s, column `%s`", name_of(source), columns[k]))
   }
   found

@@ -242,7 +242,7 @@ lines_of_query <- function(q, sets) {
 query_of_brief <- function(brief, at, used = character(), cells_here = TRUE) {
   q <- if (is_brief(brief$source)) query_from_page(brief$source, at, used) else query_from_table(brief, at, used)
   q$cells_here <- cells_here && !is.null(brief$checked$abreast)
-  for (name in intersect(section_names(), names(brief$checked))) {
+  for (name in names(brief$checked)) {
     say <- room_of("section", name)$in_sql
     if (!is.null(say)) q <- say(q, brief$checked[[name]], brief)
   }

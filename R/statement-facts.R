@@ -11,8 +11,8 @@ statement_facts <- function(drawn, layout, n) {
   low <- lowest_page(drawn)$entries
   prints <- column_prints(low)
   list(
-    brief = drawn$brief, layout = layout, keys = drawn$lines$keys, title = page_title(drawn$brief),
-    bases = drawn$page$bases, subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks,
+    brief = drawn$brief, layout = layout, keys = drawn$lines$keys, bases = drawn$page$bases,
+    subtotals = drawn$brief$checked$footing$subtotals, remarks = drawn$page$remarks,
     notes = c(drawn$page$notes, tally_notes(drawn$page)),
     # What it was drawn up from: the entries of the lowest page and the columns that were read.
     fingerprint = rlang::hash(list(low$n_read, prints)), prints = prints, lowest = low$n_read,
@@ -27,6 +27,8 @@ statement_facts <- function(drawn, layout, n) {
   )
 }
 
-package_version_text <- function() getNamespaceInfo("idleledger", "spec")[["version"]]
+package_version_text <- function() topenv()[[".__NAMESPACE__."]][["spec"]][["version"]]
 
 statement_part <- function(x, part) attr(x, "idle")[[part]]
+
+statement_title <- function(x) page_title(statement_part(x, "brief"))

@@ -34,10 +34,10 @@ full_layout <- function(drawn) {
   if (is.null(layout)) {
     layout <- lapply(page_columns(drawn), function(name) list(name = name, heading = name, format = NULL))
   }
-  blank <- setdiff(drawn$page$windows, drawn$lines$keys)
+  blank <- drawn$page$windows[!drawn$page$windows %in% drawn$lines$keys]
   lapply(layout, function(part) {
     if (is.null(part$format)) part$format <- drawn$page$formats[[part$name]]
-    part$blank <- part$name %in% blank
+    part$blank <- length(blank) > 0 && part$name %in% blank
     part
   })
 }

@@ -25,7 +25,7 @@ print.idle_statement <- function(x, lines = 10, width = NULL, ...) {
   facts <- attr(x, "idle")
   if (is.null(facts)) return(NextMethod())
   rows <- rows_to_print(x, lines)
-  say_title(facts$title)
+  say_title(page_title(facts$brief))
   layout <- Filter(function(part) part$name %in% names(x), facts$layout)
   head <- lapply(layout, function(part) pick_plain(x[[part$name]], rows))
   footed <- if (all(c("line_kind", "summed_over") %in% names(x))) footed_page(x, facts, layout, rows)

@@ -45,8 +45,10 @@ figures_in <- function(node) {
 
 # The same of several named parts of a section, each once.
 figures_of_parts <- function(parts) {
-  nodes <- do.call(c, lapply(parts, function(part) unname(figures_in(part$node))))
-  nodes[!duplicated(node_ids(nodes))]
+  nodes <- list()
+  for (part in parts) for (node in figures_in(part$node)) nodes[[node$id]] <- node
+  names(nodes) <- NULL
+  nodes
 }
 
 windows_in <- function(node) {

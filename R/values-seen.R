@@ -11,7 +11,7 @@ values_seen <- function(all, used, bare, column, n, row, comparable = TRUE) {
     memo[[key]][[1]]
   }
   list(
-    all = all, used = used, bare = bare, column = column, n = n, row = row,
+    all = all, used = used, bare = bare, column = column, n = n, row = row, once = once,
     texts = function(name) once(paste("texts", name), texts_seen(column(name))),
     numbers = function(name) once(paste("numbers", name), numbers_seen(column(name))),
     kind = function(name) once(paste("kind", name), kind_of(column(name))),
@@ -34,9 +34,11 @@ numbers_seen <- function(x) {
   if (!kind_of(x) %in% c("integer", "double")) return(NULL)
   rows <- length_of(x)
   if (rows > limit("most_to_compare")) x <- x[even_rows(rows, 1e5)]
-  runs <- rle(sort(as.double(x), method = "radix"))
-  finite <- is.finite(runs$values)
-  list(value = runs$values[finite], n = runs$lengths[finite], sampled = rows > length(x))
+  value <- as.double(x)
+  value <- value[is.finite(value)]
+  value <- value[order(value, method = "radix")]
+  last <- which(c(value[-1] != value[-length(value)], length(value) > 0))
+  list(value = value[last], n = c(last[1], diff(last))[seq_along(last)], sampled = rows > length(x))
 }
 
 # So many of `n` rows, evenly spread, or all.
@@ -47,13 +49,21 @@ rows_of_texts <- function(seen, name, texts) {
   which(codes_of(x) %in% which(texts_of(x) %in% texts))
 }
 
-columns_of_text <- function(seen, names = seen$all) Filter(function(name) !is.null(seen$texts(name)), names)
-
-columns_of_numbers <- function(seen, names = seen$used) {
-  Filter(function(name) seen$kind(name) %in% c("integer", "double"), names)
+columns_of_text <- function(seen, names = seen$all) {
+  columns_that(seen, names, "texts", function(name) !is.null(seen$texts(name)))
 }
 
-columns_of_moments <- function(seen, names = seen$used) Filter(function(name) is_moment(seen$kind(name)), names)
+columns_of_numbers <- function(seen, names = seen$used) {
+  columns_that(seen, names, "numbers", function(name) seen$kind(name) %in% c("integer", "double"))
+}
+
+columns_of_moments <- function(seen, names = seen$used) {
+  columns_that(seen, names, "moments", function(name) is_moment(seen$kind(name)))
+}
+
+columns_that <- function(seen, names, hold, fits) {
+  seen$once(paste(c("columns of", hold, names), collapse = "\n"), names[vapply(names, fits, TRUE)])
+}
 
 values_of_ledger <- function(columns, n) {
   values_seen(names(columns), names(columns), names(columns), function(name) columns[[name]], n, function(at) {

@@ -63,7 +63,8 @@ write_about <- function(x, path) {
   facts <- attr(x, "idle")
   sections <- lapply(facts$brief$sections, function(items) I(vapply(items, item_text, "")))
   text <- jsonlite::toJSON(list(
-    title = facts$title, words = brief_words(facts$brief), sections = sections, source = name_of(facts$brief$source),
+    title = page_title(facts$brief), words = brief_words(facts$brief), sections = sections,
+    source = name_of(facts$brief$source),
     fingerprint = facts$fingerprint, seal = facts$seal, entries_read = facts$read, entries_used = facts$used,
     left_out = lapply(facts$accounts, function(account) account[c("section", "reason", "n")]),
     lines = nrow(x), notes = I(unique(c(facts$remarks, facts$notes))),

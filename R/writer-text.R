@@ -12,7 +12,7 @@ room("markdown", "writer", place = 6,
   endings = "[.]md$", shown = ".md", takes = character(),
   write = function(x, path, how) {
     lines <- c(
-      paste("#", markdown_text(statement_part(x, "title"))), "", markdown_table(page_cells(x)), "",
+      paste("#", markdown_text(statement_title(x))), "", markdown_table(page_cells(x)), "",
       vapply(page_remarks(x), function(note) paste0("- ", markdown_text(note)), "")
     )
     write_whole(path, function(put) put(paste0(lines, "\n", collapse = "")))
@@ -63,7 +63,7 @@ html_style <- paste(
 )
 
 html_page <- function(x) {
-  title <- html_text(statement_part(x, "title"))
+  title <- html_text(statement_title(x))
   paste0(
     "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>", title, "</title>\n<style>",
       html_style,

@@ -6,7 +6,7 @@ room("workbook", "writer", place = 3,
     need_package("openxlsx", "writing workbooks")
     if (how$formulas) need_package("zip", "formulas in workbooks")
     check_sheet_limits(x)
-    book <- openxlsx::createWorkbook(creator = "Idle Ledger", title = statement_part(x, "title"))
+    book <- openxlsx::createWorkbook(creator = "Idle Ledger", title = statement_title(x))
     fill_statement_sheet(book, x, how$formulas)
     fill_about_sheet(book, x)
     write_beside(path, function(beside) {
@@ -162,7 +162,8 @@ about_rows <- function(x) {
   label <- function(name, texts) unname(Map(c, c(name, rep("", length(texts)))[seq_along(texts)], texts))
   checks <- tryCatch(checks_of_pages(work_brief(brief)), idle_error = function(e) NULL)
   c(
-    label("Title", facts$title), label("Source", sprintf("%s, %s", name_of(brief$source), entry_count(facts$read))),
+    label("Title", page_title(brief)),
+    label("Source", sprintf("%s, %s", name_of(brief$source), entry_count(facts$read))),
     label("Drawn up", paste(format(facts$drawn_up, "%Y-%m-%d %H:%M:%S", tz = "UTC"), "UTC, by idleledger",
       facts$version)),
     label("In words", brief_words(brief)), label("Notes", unique(c(facts$remarks, facts$notes))),

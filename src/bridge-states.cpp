@@ -76,7 +76,7 @@ void core_states_recode(SEXP states, int feed, Rcpp::IntegerVector codes) {
 // The same list as that of core_summarise(), for groups in the order of `at`, from 1.
 // [[Rcpp::export(rng = false)]]
 Rcpp::List core_states_finish(SEXP states, Rcpp::List feeds, Rcpp::IntegerVector at) {
-  return bridge::summary_list(Held(states)->summary, feeds, places_of(at));
+  return bridge::summary_list(Held(states)->summary, feeds, places_of(at), {});
 }
 
 // [[Rcpp::export(rng = false)]]

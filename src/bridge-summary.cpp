@@ -52,14 +52,18 @@ bool wants_print(const Rcpp::List& wish) {
   return wish.containsElementNamed("print") && Rcpp::as<bool>(wish["print"]);
 }
 
-Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
-  const Rcpp::List folds = wish["folds"];
+// What each fold answers, by the name of the answer.
+Rcpp::List answers_of(const idle::FeedResult& result, const Rcpp::List& folds, const Places& places) {
   Rcpp::List answers;
   for (R_xlen_t k = 0; k < folds.size(); ++k) {
     for (const auto& answer : Rcpp::as<std::vector<std::string>>(folds[k])) {
-      answers[answer] = answers_of(*result.folds[k], answer, result.filled, places);
+      answers.push_back(answers_of(*result.folds[k], answer, result.filled, places), answer);
     }
   }
+  return answers;
+}
+
+Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, const Places& places) {
   const bool counted = Rcpp::as<bool>(wish["counted"]);
   const double missing = std::accumulate(result.missing.begin(), result.missing.end(), 0.0);
   return Rcpp::List::create(
@@ -67,7 +71,7 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
       Rcpp::_["filled"] = counts_of(result.filled, counted ? places : Places()),
       Rcpp::_["missing"] = counts_of(result.missing, counted ? places : Places()),
       Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),
-      Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers);
+      Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers_of(result, wish["folds"], places));
 }
 
 // Where the groups of a finer summary go, by their places; `to` counts from 1.
@@ -96,12 +100,12 @@ idle::Feed bridge::feed_of(const Rcpp::List& wish) {
 }
 
 Rcpp::List bridge::summary_list(const idle::Summary& summary, const Rcpp::List& feeds,
-                                const Places& places) {
+                                const Places& places, const Rcpp::List& levels) {
   Rcpp::List results(feeds.size());
   for (R_xlen_t f = 0; f < feeds.size(); ++f)
     results[f] = report_of(summary.feeds[f], feeds[f], places);
   return Rcpp::List::create(Rcpp::_["entries"] = counts_of(summary.entries, places),
-                            Rcpp::_["feeds"] = results);
+                            Rcpp::_["feeds"] = results, Rcpp::_["levels"] = levels);
 }
 
 // Each feed is a list of values, condition, weights, along, folds (fold name = its answers) and
@@ -126,11 +130,9 @@ Rcpp::List core_summarise(SEXP groups, Rcpp::List feeds, Rcpp::List levels) {
     summaries.push_back(idle::coarser(summaries[from], to, size));
     places.emplace_back(size);
     std::iota(places.back().begin(), places.back().end(), 0);
-    coarser[k] = bridge::summary_list(summaries.back(), feeds, places.back());
+    coarser[k] = bridge::summary_list(summaries.back(), feeds, places.back(), {});
   }
-  Rcpp::List found = bridge::summary_list(summaries[0], feeds, places[0]);
-  found["levels"] = coarser;
-  return found;
+  return bridge::summary_list(summaries[0], feeds, places[0], coarser);
 }
 
 // What stands out in a column of numbers; rows count from 1, and 0 is none.

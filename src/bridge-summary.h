@@ -11,7 +11,8 @@ using Places = std::vector<std::int32_t>;
 // by group are wanted) and perhaps print (whether the fingerprint of the values is wanted on the way).
 idle::Feed feed_of(const Rcpp::List& wish);
 
-// What is known of a summary, by the groups that stand at `places`.
-Rcpp::List summary_list(const idle::Summary& summary, const Rcpp::List& feeds, const Places& places);
+// What is known of a summary, by the groups that stand at `places`, and of coarser ones.
+Rcpp::List summary_list(const idle::Summary& summary, const Rcpp::List& feeds, const Places& places,
+                        const Rcpp::List& levels);
 
 }  // namespace bridge

@@ -13,7 +13,8 @@ test_that("one entry is one entry, two are two, and none are none", {
 })
 
 test_that("a letter too few, too many, wrong or in another place leads to the word that was meant", {
-  names <- Filter(function(name) grepl("^[a-z_]{5,}$", name), unique(sub("[(].*", "", words()$call)))
+  known <- words()
+  names <- Filter(function(name) grepl("^[a-z_]{5,}$", name), unique(sub("[(].*", "", known$call)))
   expect_gt(length(names), 60)
   at_hand <- list(figure = "figures", window = "beside", row = "columns", preparation = "prepare")
   for (name in names) {
@@ -21,7 +22,7 @@ test_that("a letter too few, too many, wrong or in another place leads to the wo
     slips <- c(substr(name, 1, n - 1), paste0(name, "s"), sub("(.)(.)$", "\\2\\1", name),
       paste0("x", substr(name, 2, n)))
     for (slip in setdiff(slips, names)) {
-      kind <- words()$kind[startsWith(words()$call, paste0(name, "("))][1]
+      kind <- known$kind[startsWith(known$call, paste0(name, "("))][1]
       section <- at_hand[[kind]]
       if (is.null(section) || slip %in% idleledger:::rooms_of(kind)) next
       page <- list(if (section == "prepare") call(slip, quote(toll)) else call("c", z = call(slip, quote(toll))))

@@ -252,7 +252,7 @@ Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Wo
   const int workers = many ? 1 : workers_for(work, rows);
   std::vector<std::unique_ptr<Worker>> states;
   for (int w = 0; w < workers; ++w) {
-    states.push_back(std::make_unique<Worker>());
+    states.emplace_back(new Worker);  // its blocks are not cleared
     states[w]->summary = empty_summary(groups.places(), feeds);
     if (groups.places() <= few_groups)
       states[w]->summary.entries.assign(copies * groups.places(), 0);

@@ -331,6 +331,7 @@ TextCodes encode_text(const void* const* cells, std::size_t n, const void* missi
   TextTable seed(missing);
   const std::size_t head = std::min(n, slice);
   seed.encode(cells, 0, head, codes);
+  if (head == n) return std::move(seed.known);
   const std::size_t found = seed.known.distinct.size();
   if (found > slice / 4) {
     return encode_many(cells, n, missing, codes, expected_texts(head, found, n), work);
