@@ -22,6 +22,9 @@ capture_items <- function(quo, name = "") {
 # The dots of a function around a brief stand for what was passed to it.
 capture_part <- function(part, env, name) {
   if (!identical(part, quote(...))) return(capture_one(part, env, name))
+  if (!rlang::env_has(env, "...", inherit = TRUE)) stop_idle(
+    "bad_argument", "... stands for what a function was given, and there is none here.", "Name what is meant."
+  )
   passed <- eval(quote(rlang::enquos(...)), list(), env)
   unlist(unname(Map(capture_items, passed, rlang::names2(passed))), recursive = FALSE)
 }

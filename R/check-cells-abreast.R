@@ -43,5 +43,5 @@ line_names <- function(drawn, keys) {
 lines_without_cell <- function(drawn, wide) {
   own <- intersect(display_rows(drawn), own_lines(drawn$lines))
   held <- lapply(split(wide$lines, wide$figure), function(lines) own %in% unlist(lines))
-  sum(!Reduce(`&`, held))
+  if (length(held)) sum(!Reduce(`&`, held)) else length(own)
 }

@@ -13,6 +13,7 @@ check_sorted <- function(drawn, sorts) {
   for (sort in sorts) {
     found <- worked_again(sort$node, plain)
     if (!is.null(found$lacks)) return(not_worked_again("Order", sprintf("it takes %s()", found$lacks)))
+    found$value <- in_levels(found$value, sort$node)
     by_alphabet <- !is.null(drawn$page$locale) && is.character(found$value)
     step <- if (by_alphabet) steps_in_language(found$value, sort$down, drawn$page$locale) else
       steps_of(found$value, sort$down)
@@ -29,6 +30,12 @@ check_sorted <- function(drawn, sorts) {
     if (length(wrong) == 1) "1 line stands" else paste(big_mark(length(wrong)), "lines stand"),
     said_line(drawn, rows[wrong[1]])
   ), as_frame(line_columns(drawn, rows[wrong]), length(wrong)))
+}
+
+# Texts of a function that gives choices, in the order of those.
+in_levels <- function(x, node) {
+  levels <- if (is.character(x) && node$type == "call") room_of("row", node$fn)$levels
+  if (is.null(levels)) x else factor(x, levels = levels(node))
 }
 
 # Values as numbers of the same order: text by code point, choices by their levels.

@@ -57,7 +57,7 @@ lowest_page <- function(drawn) {
 
 # The same page with a column more; windows that were worked on the one it takes the place of are gone.
 with_entry_column <- function(drawn, name, column) {
-  if (name %in% drawn$entries$column_names) drawn$page$log$memo <- new.env(parent = emptyenv())
+  if (name %in% drawn$entries$column_names) drawn$page$log$memo <- new_window_memo()
   drawn$page$formats[[name]] <- NULL
   drawn$entries <- add_entry_column(drawn$entries, name, column)
   drawn

@@ -8,14 +8,14 @@ windowed_table <- function(drawn, column, n, row, label) {
     log$weights[text] <- weight
     log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
   }
-  table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo, note = note, row = row)
+  table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo[[row]], note = note, row = row)
   table$locale <- drawn$page$locale
   table$method <- function(sorted) log$sorts <- c(log$sorts, sorted)
   table$naming <- list(
     columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
   )
   table$partner <- function(name) partner_in_hand(drawn$entries, name)
-  table$could_be_per <- function() columns_for_groups(drawn)
+  table$could_be_per <- function() if (row == "line") drawn$lines$keys else columns_for_groups(drawn$entries)
   table
 }
 
@@ -29,9 +29,7 @@ entries_table <- function(drawn, label = NULL) {
 
 # The columns whose values may make groups: of lines the keys, of entries all but measured numbers. Kinds
 # are asked of the source, so that no column is fetched for it.
-columns_for_groups <- function(drawn) {
-  if (drawn$lines$grain == "lines") return(drawn$lines$keys)
-  entries <- drawn$entries
+columns_for_groups <- function(entries) {
   names <- setdiff(entries$column_names, entries$made_names)
   known <- if (is.null(entries$column_of)) kinds_of(entries$source)[names]
   kinds <- if (is.null(known)) vapply(names, function(name) kind_of(entry_column(entries, name)), "") else known

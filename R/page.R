@@ -15,9 +15,12 @@ told_already <- function(notes) {
   if (length(notes)) stats::setNames(rep("told", length(notes)), notes) else character()
 }
 
+# Groups and orders of windows, of the entries and of the lines.
+new_window_memo <- function() list(entry = new.env(parent = emptyenv()), line = new.env(parent = emptyenv()))
+
 new_log <- function() {
   log <- new.env(parent = emptyenv())
-  log$memo <- new.env(parent = emptyenv())
+  log$memo <- new_window_memo()
   log$sorts <- logical()
   log$said <- list()
   log$rules <- character()
@@ -64,7 +67,7 @@ close_section <- function(drawn, name, before, seconds) {
   if (length(log$said)) drawn <- add_note(
     drawn, notes_of_log(log), unname(log$rules[names(log$said)]), unname(log$weights[names(log$said)])
   )
-  if (length(log$memo) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
+  if (length(log$memo$entry) + length(log$memo$line) + length(log$sorts) + length(log$said)) drawn$page$log <- new_log()
   drawn
 }
 

@@ -11,6 +11,7 @@ part_of_table <- function(table, rows) {
     table$parent <- function() parent
   }
   table$n <- length(rows)
+  table$memo <- new.env(parent = emptyenv())
   table$naming$rows <- if (is.null(table$naming$rows)) rows else table$naming$rows[rows]
   table
 }

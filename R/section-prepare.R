@@ -24,7 +24,7 @@ room("prepare", "section",
   work = function(drawn, checked) {
     for (part in checked) {
       drawn <- room_of("preparation", part$fn)$work(drawn, part)
-      drawn$page$log$memo <- new.env(parent = emptyenv())
+      drawn$page$log$memo <- new_window_memo()
     }
     drawn
   },

@@ -2,9 +2,9 @@
 test_that("a window without a group on entries names what could make one: no measured number, nothing made", {
   page <- brief(dues, columns = c(big = due > 10), beside = c(k = row_number(falling(due))))
   drawn <- idleledger:::work_brief(page)
-  expect_setequal(idleledger:::columns_for_groups(drawn), c("wharf", "goods"))
-  lines <- idleledger:::work_brief(brief(dues, lines = c(wharf, goods), figures = c(n = count())))
-  expect_identical(idleledger:::columns_for_groups(lines), c("wharf", "goods"))
+  expect_setequal(idleledger:::columns_for_groups(drawn$entries), c("wharf", "goods"))
+  expect_match(said_by(draw_up(brief(dues, lines = c(paid_on, wharf), figures = c(n = count()),
+    beside = c(k = running(sum(n), along = paid_on))))), "Add per = wharf to it")
 })
 
 test_that("what a window reports is said of the column that it stands in, once", {

@@ -61,6 +61,47 @@ test_that("random calls of known and unknown words on anything are right or refu
   }
 })
 
+# What people write, in whatever section it stands.
+written <- as.list(expression(toll, lock, passed_on, count(), sum(toll), sum(toll, where = tonnes > 3), sum(sum(toll)),
+  rank(toll), rank(falling(toll), per = lock), running(sum(toll), along = passed_on), share(toll), whole(), entered(),
+  rolling(mean(toll), days(7), along = passed_on), lag(toll, along = passed_on), share(toll, per = parent()), parent(),
+  falling(toll), top(3, toll), top(3, toll, others = TRUE), rollup(lock), cube(lock, reach), sets(lock, whole()), NULL,
+  crossed(lock, reach), unbroken(passed_on, "day"), columns_of(reach), money(toll), decimals(toll, 2), days(7), NaN, NA,
+  given(month), case(when(toll > 3, 1), otherwise = 2), case(), bands(toll, at = c(1, 5)), or_else(toll, 0), toll / 0,
+  is_missing(lock), -toll, !lock, toll > "a", passed_on > "2025-13-01", 1, "x", TRUE, Inf, c(lock, reach), c(), lock$x,
+  lock[1], base::sum(toll), nosuch, nosuch(toll), strike_duplicates(), mend_keys(lock), sample_of(5, seed = 1), c(...),
+  fill_calendar(passed_on, "day"), unpivot(c(toll, tonnes), names = "n", values = "v"), run_of(passed_on), "de",
+  accept("copies", because = "x"), 1e308 * toll * 1e308, ntile(3, toll), percentile(toll, 2), listed(lock, ","), sum(),
+  sum(lock), max(passed_on), start_of(passed_on, "fortnight"), year(lock), lock == reach, lock %in% reach, any(toll > 3),
+  bars(toll)))
+kinds_of_page <- list(
+  list(), alist(lines = c(reach, lock), figures = c(n = count(), toll = sum(toll))),
+  alist(lines = reach, figures = c(toll = sum(toll)), footing = rollup(reach), beside = c(p = share(toll))),
+  alist(lines = c(reach, paid), figures = c(toll = sum(toll)), abreast = columns_of(paid, totals = "both")),
+  alist(lines = c(reach, lock), figures = c(toll = sum(toll), m = median(toll)), footing = cube(reach, lock),
+    show = top(2, toll, per = reach, others = TRUE), order = falling(toll)),
+  alist(columns = c(k = row_number(entered()), big = toll > 5), only = tonnes > 2, along = passed_on, per = lock)
+)
+
+test_that("whatever is taken in any section of any page is drawn up and ties, and no rule fails on it", {
+  table <- tolls[1:150, ]
+  cases <- expand.grid(section = idleledger:::rooms_of("section"), word = seq_along(written),
+    page = seq_along(kinds_of_page), named = c(TRUE, FALSE), stringsAsFactors = FALSE)
+  cases <- cases[withr::with_seed(5, sample(nrow(cases), rounds(3000))), ]
+  tied <- 0
+  for (k in seq_len(nrow(cases))) {
+    page <- kinds_of_page[[cases$page[k]]]
+    word <- written[[cases$word[k]]]
+    page[[cases$section[k]]] <- if (cases$named[k]) as.call(list(quote(c), z = word)) else word
+    label <- paste(k, deparse1(as.call(c(quote(brief), page))))
+    page <- tryCatch(eval(as.call(c(quote(brief), quote(table), page))), idle_error = function(e) NULL)
+    checks <- if (!is.null(page)) tryCatch(as.data.frame(tie_out(page)), idle_error = function(e) NULL)
+    tied <- tied + !is.null(checks)
+    expect_false(any(checks$status == "differs" | grepl("could not be looked at", checks$sentence)), label = label)
+  }
+  expect_gt(tied, 80)
+})
+
 test_that("random preparations on anything are right or refused in our words", {
   ns <- asNamespace("idleledger")
   other <- data.frame(lock = c("Tarn Foot", "Lime Kiln", NA), since = as.Date("2024-06-30") + 0:2, rise = c(1, NA, 3))
