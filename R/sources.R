@@ -113,7 +113,7 @@ columns_in_hand <- function(source, names) {
   if (is.null(source$fetch)) return(source$columns[names])
   wanting <- setdiff(names, ls(source$kept, all.names = TRUE))
   if (length(wanting)) list2env(source$fetch(wanting), source$kept)
-  mget(names, source$kept)
+  mget(as.character(names), source$kept)
 }
 
 # The room that reads a file; NULL if none does.
