@@ -29,14 +29,18 @@ capture_part <- function(part, env, name) {
   unlist(unname(Map(capture_items, passed, rlang::names2(passed))), recursive = FALSE)
 }
 
-# The parts of c(...); a place left empty after a comma is a slip.
+# The parts of c(...), and of c() within it; a place left empty after a comma is a slip.
 parts_of_list <- function(expr) {
   parts <- as.list(expr)[-1]
   if (any(vapply(parts, rlang::is_missing, TRUE))) stop_idle(
     "bad_argument", sprintf("There is an empty place between the commas of %s.", shortened(expr_text(expr))),
     "Look for a comma too many, or a part that is still to be written."
   )
-  parts
+  nested <- vapply(parts, rlang::is_call, TRUE, name = "c") & rlang::names2(parts) == ""
+  if (!any(nested)) return(parts)
+  unlist(unname(lapply(seq_along(parts), function(k) {
+    if (nested[k]) parts_of_list(parts[[k]]) else parts[k]
+  })), recursive = FALSE)
 }
 
 # How deep calls stand in calls. Chains of arithmetic and logic are long, not deep.

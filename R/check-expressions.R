@@ -158,6 +158,8 @@ folded_constant <- function(node) {
 call_name <- function(expr) if (is.symbol(expr[[1]])) as.character(expr[[1]]) else expr_text(expr[[1]])
 
 stop_unknown_function <- function(name, ctx) {
+  if (name == "c") stop_in(ctx, "unknown_function", "c() holds several things, and one is meant here.",
+    "Give each part a place of its own: c(reach, lock), and not c(x = c(reach, lock)).")
   windows <- if (isTRUE(ctx$windows)) c(listed_rooms("window"), rooms_of("figure"))
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
   foreign <- foreign_word(name, foreign_functions)

@@ -72,10 +72,19 @@ the_line <- function(drawn, conditions) {
     sprintf("The page has %s", count_of(length(on_page), "line"))
   stop_idle(
     "no_such_line", sprintf("%s, and a proof is of one.", said),
-    sprintf("The first are: %s. Say which is meant, as in proof(page, receipts, lock == \"Tarn Foot\").",
-      paste(some, collapse = "; ")
-    )
+    sprintf("The first are: %s. Say which is meant%s.", paste(some, collapse = "; "),
+      line_as_condition(drawn, on_page[1]))
   )
+}
+
+# How one says which line is meant: by its keys.
+line_as_condition <- function(drawn, line) {
+  said <- vapply(drawn$lines$keys, function(key) {
+    value <- plain_vector(pick_rows(drawn$lines$columns[[key]], line))
+    value <- if (is.numeric(value) && !inherits(value, "integer64")) as.double(value) else as.character(value)
+    expr_text(if (is.na(value)) call("is_missing", as.name(key)) else call("==", as.name(key), value))
+  }, "")
+  if (length(said)) paste(", as in", toString(said)) else ""
 }
 
 # A figure of a line: each figure in the expression from its values, then the expression.

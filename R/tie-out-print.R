@@ -17,6 +17,19 @@ as.data.frame.idle_tie_out <- function(x, row.names = NULL, optional = FALSE, ..
 }
 
 #' @rdname tie_out
+#' @param name The name of a column of that table, or of what the object holds.
+#' @rawNamespace S3method("$",idle_tie_out)
+`$.idle_tie_out` <- function(x, name) {
+  own <- unclass(x)
+  if (name %in% names(own)) return(own[[name]])
+  table <- as.data.frame(x)
+  if (!name %in% names(table)) stop_idle(
+    "bad_argument", sprintf("A tie-out has no column %s.", tick(name)), meant(name, names(table), "columns")
+  )
+  table[[name]]
+}
+
+#' @rdname tie_out
 #' @param all Whether to print all findings, and not the seven heaviest.
 #' @export
 print.idle_tie_out <- function(x, all = FALSE, ...) {

@@ -49,10 +49,10 @@
 #' @return An object of class `idle_tie_out`: a list of checks, each with `check` (its name),
 #'   `status` (`"ties"`, `"differs"`, `"note"` or `"accepted"`), `sentence`, and where it differs `lines`, a data
 #'   frame. `as.data.frame()` gives one row a check, with its `page`, and of findings the `weight` (0 to 1), `rule`,
-#'   `columns` (a list of names), `lines` (a list of data frames) and `repair` (text). `all_tie()` is `TRUE` if none
-#'   differs.
+#'   `columns` (a list of names), `lines` (a list of data frames) and `repair` (text); `$` gives such a column.
+#'   `all_tie()` is `TRUE` if none differs.
 #' @section Errors:
-#' Those of [draw_up()].
+#' Those of [draw_up()]; `idle_bad_argument` for a column that the table of checks does not have.
 #' @export
 #' @examples
 #' page <- brief(demo_table("tolls"),
@@ -61,6 +61,7 @@
 #' proof <- tie_out(page)
 #' proof
 #' all_tie(proof)
+#' table(proof$status)
 tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
   local_utf8()
   on.exit(progress_done())

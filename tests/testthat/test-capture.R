@@ -18,6 +18,7 @@ test_that("dots, quoted parts, injected expressions and values make the same pag
       least <- 5
       brief(tolls, only = c(toll > least), lines = c(reach, lock), figures = c(parts))
     }),
+    brief(tolls, only = c(c(toll > 5)), lines = c(c(c(reach), lock)), figures = c(c(n = count()), s = sum(toll))),
     brief(tolls, figures = parts, order = NULL, lines = c(reach, lock), only = toll > 5, footing = NULL)
   )
   for (k in seq_along(pages)) expect_identical(as.data.frame(draw_up(pages[[k]])), as.data.frame(usual), info = k)
@@ -36,6 +37,7 @@ test_that("a value is taken when the brief is made, and nothing else of its make
 test_that("slips at commas and names are told", {
   expect_match(said_by(brief(tolls, lines = c(reach, , lock))),
     "an empty place between the commas of c\\(reach, , lock\\)")
+  expect_match(said_by(brief(tolls, only = c(...))), "... stands for what a function was given, and there is none here")
   expect_match(said_by(brief(tolls, lines = lock, lines = reach)), "`lines`")
   expect_match(said_by(brief(tolls, lock)), "Every section of a brief has a name")
   expect_match(said_by(brief(tolls, lines = lock, figures = c(n = count(), n = sum(toll)))), "`n`")

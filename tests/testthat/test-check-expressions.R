@@ -3,6 +3,7 @@ columns <- function(expr, ...) rlang::inject(brief(dues, columns = c(x = !!expr)
 
 test_that("names and functions that are not there are told with the nearest that are", {
   expect_stops(list(
+    list(quote(c(due, slip) * 2), "c\\(\\) holds several things, and one is meant here"),
     list(quote(du), "there is no column `du`. Did you mean `due`"),
     list(quote(zzz), "there is no column `zzz`. The columns here are"),
     list(quote(squart(due)), "there is no function `squart` in a brief.*words\\(\\) lists all"),

@@ -56,7 +56,9 @@ test_that("of many lines the only one that is shown is meant, and else all that 
   expect_identical(proof(page, s)$stated, top$s)
   expect_match(proof(page, s)$title, sprintf("wharf %s and goods %s", top$wharf, top$goods))
   wider <- amend(page, show = top(2, s))
-  expect_match(said_by(proof(wider, s)), paste("The page has 2 lines, and a proof is of one.*The first are:",
-    "wharf [^;]+; wharf [^;]+\\. Say"))
+  said <- said_by(proof(wider, s))
+  expect_match(said, "The page has 2 lines, and a proof is of one.*The first are: wharf [^;]+; wharf [^;]+\\. Say")
+  as_said <- sprintf("proof(wider, s, %s)", sub(".*, as in (.*)[.]$", "\\1", said))
+  expect_s3_class(eval(str2lang(as_said)), "idle_proof")
   expect_match(said_by(proof(wider, s, goods == "coal")), "4 lines meet the conditions, and a proof is of one")
 })

@@ -7,6 +7,8 @@ test_that("as a table each check has its row, with rule, weight, columns and pag
   expect_identical(copies$status, "note")
   expect_equal(copies$weight, dues$due[7] / (sum(dues$due) + dues$due[7]), tolerance = 0.5)
   expect_type(table$columns, "list")
+  for (name in names(table)) expect_identical(do.call(`$`, list(proof, name)), table[[name]], label = name)
+  expect_match(said_by(proof$stat), "no column `stat`. Did you mean `status`")
 })
 
 test_that("what differs is printed first, with its lines, then notes by their weight, then what ties", {
