@@ -37,7 +37,8 @@ cells_at_both <- function(drawn, there) {
   back <- lapply(stats::setNames(nm = names), function(name) pick_rows(line_column(there, name), other))
   keys <- if (drawn$lines$grain == "lines") drawn$lines$keys else names[vapply(here, kind_of, "") != "double"]
   match <- lines_matched(
-    c(here[keys], list(level_at(drawn, rows))), c(back[keys], list(level_at(there, other))), length(rows), length(other)
+    c(here[keys], list(level_at(drawn, rows))), c(back[keys], list(level_at(there, other))), length(rows),
+    length(other), here[setdiff(names, keys)], back[setdiff(names, keys)]
   )
   scales <- scales_of_page(drawn, names)
   apart <- lapply(setdiff(names, keys), function(name) {
@@ -60,14 +61,23 @@ level_at <- function(drawn, rows) {
   encode_text(drawn$lines$summed_over[rows])
 }
 
-# For each line here its like there, and which there have none here. Lines alike in all keys go in turn.
-lines_matched <- function(here, back, n_here, n_back) {
+# For each line here its like there, and which there have none here. Lines alike in all keys go in turn, by their other
+# columns, since a server knows no order of entry.
+lines_matched <- function(here, back, n_here, n_back, more_here, more_back) {
   both <- Map(function(one, other) stacked(list(one, other)), unname(here), unname(back))
   group <- core_group_numbers(core_group(both, n_here + n_back))
-  turn <- stats::ave(seq_along(group), c(group[seq_len(n_here)], -group[n_here + seq_len(n_back)]), FUN = seq_along)
-  id <- paste(group, turn)
+  sides <- list(group[seq_len(n_here)], group[n_here + seq_len(n_back)])
+  id <- paste(group, c(turns_within(sides[[1]], more_here), turns_within(sides[[2]], more_back)))
   at <- match(id[seq_len(n_here)], id[n_here + seq_len(n_back)])
   list(at = at, alone_here = which(is.na(at)), alone_there = setdiff(seq_len(n_back), at))
+}
+
+turns_within <- function(group, columns) {
+  if (!anyDuplicated(group)) return(rep(1L, length(group)))
+  order <- core_order(c(list(group), unname(columns)), rep(FALSE, 1 + length(columns)), length(group))
+  turn <- integer(length(group))
+  turn[order] <- stats::ave(seq_along(order), group[order], FUN = seq_along)
+  turn
 }
 
 cells_apart <- function(x, y, match, name, bound) {

@@ -35,6 +35,17 @@ test_that("places that differ by the last digit of decimals are told as that", {
   expect_true(all_tie(tie_out(page, against = connection)))
 })
 
+test_that("entries alike but for their amounts are the same in any order, and one that differs is found", {
+  table <- dues_in_text()[c("wharf", "due", "tonnes")]
+  page <- function(...) brief(ledger(table, name = "dues"), ...)
+  shuffled <- table[withr::with_seed(1, sample(nrow(table))), ]
+  pages <- list(page(), page(order = ntile(4, due)), page(show = bottom(2, due, per = wharf)), page(only = due > 9))
+  for (one in pages) expect_true(all_tie(tie_out(one, against = lite(dues = shuffled))))
+  shuffled$tonnes[9] <- shuffled$tonnes[9] + 1
+  found <- tie_out(page(), against = lite(dues = shuffled))
+  expect_match(found$sentence[found$check == "source"], "1 of 1,080 cells differ")
+})
+
 test_that("whole numbers of 64 bits there are near numbers here by their values, and not as whole numbers", {
   apart <- idleledger:::cells_apart(c(4.6, 5, 5), bit64::as.integer64(c(4, 7, 5)), list(at = 1:3), "s", 0.5)
   expect_identical(apart$row, 1:2)
