@@ -13,6 +13,8 @@
 #' @param entries A part of the entries: what [ledger()] opens, or a ledger. It has the columns of the page's ledger
 #'   that the page names, of the same kinds.
 #' @param name A name for the posting, such as `"2026-11-28"`; by default that of the file or table.
+#' @param alike Whether entries are posted even if a part that is like them in every column that the page reads was
+#'   posted before: other entries that happen to be alike.
 #' @param posting The number or the name of a posting.
 #' @param x A book.
 #' @param ... Not used.
@@ -23,8 +25,8 @@
 #'   the last posting that counts; `tie_out(book)`, and `tie_out(book, against = all_entries)`, which draws the
 #'   page up from the entries at once and compares every cell; `chart()`, `report()`, `write_statement()`; and
 #'   `brief(book, ...)`, a page drawn up from the book's page.
-#' @section What holds: A part that was posted already, by the fingerprint of its columns, is refused. Each
-#'   posting keeps its own states, so it can be withdrawn. A posting is one transaction of the database: ended at
+#' @section What holds: A part that was posted already, by the fingerprint of the columns that the page reads, is
+#'   refused, but with `alike = TRUE`. Each posting keeps its own states, so it can be withdrawn. A posting is one transaction of the database: ended at
 #'   any moment, it has been made or not. Several processes may post at once, and wait for each other. States
 #'   carry checksums.
 #' @section Errors: `idle_bad_book` (a file that is no book, or cannot be used), `idle_bad_state` (a state that is
@@ -169,19 +171,20 @@ without_entries_of <- function(source) {
 
 #' @rdname open_book
 #' @export
-post <- function(book, entries, name = NULL) {
+post <- function(book, entries, name = NULL, alike = FALSE) {
   local_utf8()
   check_is_book(book)
+  if (!rlang::is_bool(alike)) stop_idle("bad_argument", "alike is TRUE or FALSE.")
   on.exit(progress_done())
-  post_ledger(book, open_source(entries, list(name = short_name(deparse1(substitute(entries))))), name)
+  post_ledger(book, open_source(entries, list(name = short_name(deparse1(substitute(entries))))), name, alike)
 }
 
-post_ledger <- function(book, source, name = NULL) {
+post_ledger <- function(book, source, name = NULL, alike = FALSE) {
   source <- fitted_to_page(source, book)
   name <- if (is.null(name)) name_of(source) else name
   if (!is_one_text(name) || is.na(name) || !nzchar(name)) stop_idle("bad_argument", "name is one text.")
   told <- told_of_ledger(book, source)
-  post_told(book, told, name, name_of(source))
+  post_told(book, told, name, name_of(source), alike)
   invisible(book)
 }
 
@@ -237,18 +240,18 @@ page_with_kinds <- function(brief, book) {
 }
 
 # What was told goes into the book, with the number of its posting, as one change.
-post_told <- function(book, told, name, source) {
+post_told <- function(book, told, name, source, alike) {
   brief <- book$brief
   nodes <- nodes_of_figures(brief)
-  print <- core_texts_checksums(paste(c(told$entries$n_read, unlist(told$prints[order(names(told$prints))])),
-    collapse = " "))
+  print <- print_of_posting(told)
   changing_book(book, function(connection) {
     postings <- postings_in(connection)
-    same <- which(postings$print == print & is.na(postings$withdrawn_at))
+    same <- if (!alike && nzchar(print)) which(postings$print == print & is.na(postings$withdrawn_at))
     if (length(same)) stop_idle(
       "posted_already", sprintf("These entries were posted already, as %s on %s.", value_text(postings$name[same[1]]),
         sub("T", " at ", substr(postings$posted_at[same[1]], 1, 16))),
-      "Nothing was posted. withdraw() takes a posting back."
+      c("Nothing was posted. withdraw() takes a posting back.",
+        "Other entries that are alike in all that the page reads are posted with alike = TRUE, or --alike.")
     )
     number <- max(0, postings$posting) + 1
     told$states <- numbered_states(told$states, number)
@@ -259,6 +262,12 @@ post_told <- function(book, told, name, source) {
     ), states_saved(told$states, nodes))
     take_together(connection, brief)
   })
+}
+
+# By the columns that the page reads; a page that reads none cannot tell its entries apart.
+print_of_posting <- function(told) {
+  prints <- told$prints[in_code_order(as.character(names(told$prints)))]
+  if (length(prints)) core_texts_checksums(paste(c(told$entries$n_read, unlist(prints)), collapse = " ")) else ""
 }
 
 # Entries kept stand in the order of the postings, and of each in their own.

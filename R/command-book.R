@@ -5,6 +5,7 @@ room("book", "command", place = 7.5,
   options = function() {
     c(lapply(list(
       name = list(takes = "NAME", does = "of a posting", example = "2026-11-28"),
+      alike = list(does = "post entries though others like them were posted before"),
       until = list(takes = "WHEN", does = "the page as it was: a day, or the number of the last posting that counts",
         example = "2026-11-28"),
       against = list(takes = "FILE", does = "with check: all entries, from which the page is drawn up at once",
@@ -37,7 +38,7 @@ book_deeds <- function() {
       book <- open_book(path, tables = further_sources(options[["source"]]))
       if (length(files) == 0) stop_idle("bad_argument", "book post needs files with entries.")
       for (file in files) {
-        post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]])
+        post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]], isTRUE(options$alike))
         if (!isTRUE(options$quiet)) message(clean_text(sprintf("Posted %s.", file)))
       }
       0L

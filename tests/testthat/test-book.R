@@ -90,7 +90,8 @@ test_that("charts, reports, files and pages above take a book", {
 test_that("what cannot be kept, posted or opened is told", {
   book <- new_book()
   post(book, entries[1:100, ], name = "first")
-  expect_match(said_by(post(book, entries[1:100, ])), "posted already, as \"first\"")
+  expect_match(said_by(post(book, entries[1:100, ])), "posted already, as \"first\".*withdraw.*alike = TRUE")
+  expect_match(said_by(post(book, entries[1:100, ], alike = 1)), "alike is TRUE or FALSE")
   expect_identical(nrow(postings(book)), 1L)
   expect_match(said_by(post(book, entries[names(entries) != "toll"])), "has no column `toll`")
   expect_match(said_by(post(book, transform(entries, toll = "dear"))), "`toll` is text, and in the book it is a number")
@@ -122,6 +123,20 @@ test_that("what cannot be kept, posted or opened is told", {
   DBI::dbWriteTable(connection, "tolls", entries)
   DBI::dbDisconnect(connection)
   expect_match(said_by(open_book(other)), "holds no book")
+})
+
+test_that("other entries that are alike are posted where that is said, and a page that only counts takes all", {
+  day <- data.frame(lock = "Tarn Foot", toll = 5)
+  book <- open_book(withr::local_tempfile(fileext = ".book"), brief(day, lines = lock, figures = c(n = count())))
+  post(book, day, name = "Monday")
+  expect_match(said_by(post(book, day, name = "Tuesday")), "posted already, as \"Monday\"")
+  post(book, day, name = "Tuesday", alike = TRUE)
+  expect_identical(draw_up(book)$n, 2L)
+  expect_true(all_tie(tie_out(book, against = rbind(day, day))))
+  counts <- open_book(withr::local_tempfile(fileext = ".book"), brief(day, lines = whole(), figures = c(n = count())))
+  for (rows in list(1:50, 51:100)) post(counts, entries[rows, c("lock", "toll")])
+  expect_identical(draw_up(counts)$n, 100L)
+  expect_true(all_tie(tie_out(counts, against = entries[1:100, c("lock", "toll")])))
 })
 
 test_that("a page with given values, other tables and words is the same when its book is opened again", {
@@ -189,6 +204,8 @@ test_that("a book is made, fed and asked on the command line", {
   expect_match(program("book", "new", "r.book", "a.csv", "--lines", "reach")$err, "r.book is there already")
   expect_match(program("book", "post", "r.book", "a.csv", "b.csv")$err, "Posted b.csv", all = FALSE)
   expect_match(program("book", "post", "r.book", "a.csv")$err, "posted already")
+  program("book", "post", "r.book", "a.csv", "--alike", "--name", "twice")
+  expect_match(program("book", "withdraw", "r.book", "twice")$err, "Withdrew twice")
   expect_identical(program("book", "draw-up", "r.book", "--as", "csv")$out,
     c("reach,n,s", "Lower,9151,75712.25", "Middle,7281,78888", "Upper,3580,42789.5"))
   expect_match(program("book", "draw-up", "r.book", "--until", "1", "--as", "csv")$out[2], "^Lower,4")

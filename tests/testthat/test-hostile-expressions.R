@@ -87,7 +87,7 @@ test_that("whatever is taken in any section of any page is drawn up and ties, an
   table <- tolls[1:150, ]
   cases <- expand.grid(section = idleledger:::rooms_of("section"), word = seq_along(written),
     page = seq_along(kinds_of_page), named = c(TRUE, FALSE), stringsAsFactors = FALSE)
-  cases <- cases[withr::with_seed(5, sample(nrow(cases), rounds(3000))), ]
+  cases <- cases[withr::with_seed(5, sample(nrow(cases), rounds(1200))), ]
   tied <- 0
   for (k in seq_len(nrow(cases))) {
     page <- kinds_of_page[[cases$page[k]]]
@@ -99,7 +99,7 @@ test_that("whatever is taken in any section of any page is drawn up and ties, an
     tied <- tied + !is.null(checks)
     expect_false(any(checks$status == "differs" | grepl("could not be looked at", checks$sentence)), label = label)
   }
-  expect_gt(tied, 80)
+  expect_gt(tied, 30)
 })
 
 test_that("random preparations on anything are right or refused in our words", {
