@@ -49,9 +49,14 @@ figure_of_frames <- function(node, low, width, order, table) {
     place <- place[kept[place]]
     values[rows] <- as_plain_number(room_of("figure", node$fn)$in_columns(x[place], line, length(rows), node,
       weight[place]))
-    if (is_number_column(x)) sizes[rows] <- largest(abs(as.double(x[place])), line, length(rows))
+    if (is_number_column(x)) sizes[rows] <- largest(finite_sizes(x[place]), line, length(rows))
   }
   list(values = values, size = sizes)
+}
+
+finite_sizes <- function(x) {
+  x <- abs(as.double(x))
+  replace(x, !is.finite(x), 0)
 }
 
 # A figure of the whole group stands beside each of its rows: each group is a frame of all its rows.

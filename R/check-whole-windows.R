@@ -55,8 +55,8 @@ ends_in_columns <- function(figure, frames, table, farther) {
   x <- as.double(plain_vector(evaluate_column(figure$args$x, table)))
   where <- figure$args$where
   if (!is.null(where)) x[!plain_vector(evaluate_column(where, table)) %in% TRUE] <- NA
-  if (any(is.nan(x) & !is_missing_value(x))) return(rep(NaN, table$n))
-  stretch <- x[frames$order]
+  odd <- cumsum(c(0, is.nan(x) & !is_missing_value(x))[c(1, 1 + frames$order)])
+  stretch <- replace(x, is.nan(x), NA)[frames$order]
   width <- frames$high - frames$low + 1
   step <- floor(log2(pmax(width, 1)))
   found <- rep(NA_real_, table$n)
@@ -66,6 +66,7 @@ ends_in_columns <- function(figure, frames, table, farther) {
     ahead <- seq_along(stretch) + 2^k
     stretch <- farther(stretch, stretch[ahead], na.rm = TRUE)
   }
+  found[which(width > 0 & odd[frames$high + 1] > odd[frames$low])] <- NaN
   found
 }
 

@@ -19,6 +19,7 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
   if (any(vapply(sides, function(side) isTRUE(side$from_file), TRUE))) {
     for (k in 1:2) sides[[k]]$table[] <- lapply(sides[[k]]$table, as_in_a_file)
   }
+  sides <- in_one_zone(sides)
   keys <- match_columns(sides, match)
   apart <- set_totals_apart(sides, keys)
   here <- apart$tables[[1]]
@@ -32,7 +33,7 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
   alike <- kinds_alike(here, there, shared, labels)
   here <- alike$tables[[1]]
   there <- alike$tables[[2]]
-  at <- matched_lines(here, there, keys)
+  at <- matched_lines(here, there, keys, is_of_file(sides))
   digits <- c(sides[[1]]$digits, sides[[2]]$digits)
   cells <- do.call(rbind, lapply(shared, function(column) {
     differing_cells(here, there, at, keys, column, bounds, if (length(digits)) min(digits))
@@ -49,6 +50,23 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
       if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
     bounds = bounds, sums = do.call(rbind, lapply(shared, sums_of_column, here = here, there = there))
   ), class = "idle_differences")
+}
+
+# Whether one side is a statement and the other a file, in which keys of its own can be the same.
+is_of_file <- function(sides) {
+  any(vapply(sides, function(side) isTRUE(side$from_file), TRUE)) &&
+    any(vapply(sides, function(side) !is.null(side$statement), TRUE))
+}
+
+# Times are the same where they are the same moment, whatever zone they are written in.
+in_one_zone <- function(sides) {
+  for (name in intersect(names(sides[[1]]$table), names(sides[[2]]$table))) {
+    zone <- attr(sides[[1]]$table[[name]], "tzone")
+    if (inherits(sides[[1]]$table[[name]], "POSIXct") && inherits(sides[[2]]$table[[name]], "POSIXct")) {
+      attr(sides[[2]]$table[[name]], "tzone") <- zone
+    }
+  }
+  sides
 }
 
 # What each side has in all, without its subtotals.
@@ -196,16 +214,33 @@ reads_as_total <- function(table, keys, other) {
 
 key_of_lines <- function(table, keys) {
   parts <- lapply(table[keys], function(column) {
-    texts <- if (is.numeric(column) && !is.object(column)) sprintf("%.17g", column) else as.character(column)
+    texts <- if (is.numeric(column) && !is.object(column)) sprintf("%.17g", column) else if (inherits(column, "POSIXct"))
+      key_of_moment(column) else as.character(column)
     ifelse(is.na(column), "m", paste0("v", nchar(texts), ":", texts))
   })
   do.call(paste, c(unname(parts), list(sep = "|")))
 }
 
-# For each line of `here`, its place in `there`; lines that stand there again are set apart.
-matched_lines <- function(here, there, keys) {
+# A midnight is the day's; in the hour that a clock shows twice, the offset tells which it is.
+key_of_moment <- function(x) {
+  text <- format(x, "%Y-%m-%d %H:%M:%OS6%z")
+  sub(" 00:00:00[.]0+[-+][0-9]{4}$", "", text)
+}
+
+# For each line of `here`, its place in `there`; lines that stand there again are set apart. `in_turn`: those that are
+# as often here as there go in turn.
+matched_lines <- function(here, there, keys, in_turn = FALSE) {
   ours <- key_of_lines(here, keys)
   theirs <- key_of_lines(there, keys)
+  if (in_turn && anyDuplicated(ours)) {
+    all <- unique(ours)
+    even <- all[tabulate(match(ours, all), length(all)) == tabulate(match(theirs, all), length(all))]
+    turn <- function(keys) {
+      ifelse(keys %in% even, paste(keys, stats::ave(seq_along(keys), keys, FUN = seq_along)), keys)
+    }
+    ours <- turn(ours)
+    theirs <- turn(theirs)
+  }
   again <- duplicated(ours)
   line <- match(ours, theirs)
   line[again] <- NA

@@ -6,13 +6,22 @@ in_code_order <- function(texts) {
   texts
 }
 
+# A whole number of 64 bits beside another number: near in value, and from 2^53 on the same whole number.
+same_as_whole <- function(a, b) {
+  x <- as_plain_number(a)
+  y <- as_plain_number(b)
+  in_bits <- function(v) suppressWarnings(bit64::as.integer64(v))
+  (x == y) & (abs(x) < 2^53 | (in_bits(a) == in_bits(b)) %in% TRUE)
+}
+
 # Equal to the bit; missing equals missing, and a value that is no number its like.
 same_values <- function(a, b) {
   a <- plain_vector(a)
   b <- plain_vector(b)
   if (is.factor(a)) a <- as.character(a)
   if (is.factor(b)) b <- as.character(b)
-  same <- a == b
+  same <- if (inherits(a, "integer64") != inherits(b, "integer64")) same_as_whole(a, b) else
+    if (inherits(a, "POSIXct")) as.double(a) == as.double(b) else a == b
   if (!anyNA(same)) return(same)
   gone <- is.na(a) | is.na(b)
   same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]

@@ -74,7 +74,8 @@ room("mode", "figure",
     values <- unique(x)
     often <- tabulate(match(x, values))
     best <- values[often == max(often)]
-    if (is.character(best)) sort(best, method = "radix")[1] else sort(best)[1]
+    sorted <- if (is.character(best)) sort(best, method = "radix") else sort(best)
+    c(sorted, best)[1]
   },
   in_sql = function(sql, node, to) {
     if (is.null(to$server$most_frequent)) not_in_sql("it has no most frequent value", to)

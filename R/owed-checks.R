@@ -1,7 +1,7 @@
 # Pages that stand beside this one owe theirs.
 checks_of_partners <- function(drawn, depth) {
   partners <- as.list(drawn$entries$partners)
-  do.call(c, lapply(sort(names(partners)), function(name) {
+  do.call(c, lapply(in_code_order(names(partners)), function(name) {
     below <- partners[[name]]$below$drawn
     if (!is.null(below)) checks_of_pages(below, depth + 1)
   }))

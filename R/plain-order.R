@@ -1,6 +1,5 @@
 # Groups and places in plain R, for a second route.
 
-# Groups and places in plain R, for a second route.
 plain_groups <- function(per, table) {
   ids <- lapply(group_columns(per, table), function(column) {
     values <- plain_vector(column)
@@ -24,7 +23,9 @@ plain_order <- function(along, table) {
       if (inherits(plain, "integer64")) rank(plain, na.last = "keep", ties.method = "min") else plain
     }
     places <- match(ranks, sort(unique(ranks), method = if (is.character(ranks)) "radix" else "auto"))
-    if (sort$down) -places else places
+    if (sort$down) places <- -places
+    # What is no number comes behind all numbers, both ways.
+    replace(places, which(is.na(places) & !is_missing_value(ranks)), length(ranks) + 1)
   })
   if (length(keys) == 0) return(list(order = seq_len(table$n), place = seq_len(table$n), gap = logical(table$n)))
   order <- do.call(base::order, c(unname(keys), list(na.last = TRUE)))

@@ -142,8 +142,8 @@ states_in_order <- function(states, locale = NULL) {
 
 with_sorted_palette <- function(states, key) {
   texts <- states$palettes[[key]]
-  if (is.factor(states$like[[key]]) || !is.unsorted(texts)) return(states)
-  sorted <- sort(texts, method = "radix")
+  sorted <- in_code_order(texts)
+  if (is.factor(states$like[[key]]) || identical(sorted, texts)) return(states)
   core_or_stop(core_states_recode(states$sums, match(key, names(states$feeds)), match(texts, sorted)))
   states$palettes[[key]] <- sorted
   states

@@ -29,8 +29,7 @@ for (package in c("testthat", "idleledger", "ggplot2", "RSQLite", "htmltools", "
   requireNamespace(package, quietly = TRUE)
 }
 
-# Some tests wait, for a browser or a program: one process more than cores keeps these busy.
-cores <- 1 + max(1, parallel::detectCores(), na.rm = TRUE)
+cores <- max(1, parallel::detectCores())
 slow_first <- order(-file.size(files))
 runs <- parallel::mclapply(files[slow_first], function(path) {
   run <- try(run_file(path), silent = TRUE)

@@ -89,3 +89,11 @@ receipts_page <- function() {
       percent(share), all, up, to_date)
   )
 }
+
+# A statement, written and held against its file, ties.
+expect_own_file <- function(page) {
+  path <- withr::local_tempfile(fileext = ".csv")
+  statement <- draw_up(page)
+  suppressMessages(write_statement(statement, path))
+  expect_identical(differing(statement, against = path), stats::setNames(character(), character()))
+}

@@ -27,6 +27,15 @@ expect_null <- function(object, ..., label = deparse1(substitute(object))) {
   unless_at_once(is.null(object), testthat::expect_null(object, ..., label = label))
 }
 
+# In each test R sorts by an alphabet, as it does for most users, so that what should go by code point shows where it
+# does not.
+test_that <- function(desc, code) {
+  eval(bquote(testthat::test_that(.(desc), {
+    if (capabilities("ICU")) icuSetCollate(locale = "en")
+    .(substitute(code))
+  })), parent.frame())
+}
+
 random_table <- function(n, seed) {
   withr::with_seed(seed, {
     gaps <- function(x) {

@@ -37,3 +37,40 @@ test_that("odd columns tie, in keys and figures, with no rows, one, two or many"
   }
   expect_gt(seen, 400)
 })
+
+# Calls of a room on `v` in the ways that it may be asked, as far as they are taken.
+calls_taken <- function(rooms, ways, make) {
+  calls <- unlist(lapply(rooms, function(name) lapply(ways, function(way) as.call(c(as.name(name), way)))))
+  taken <- Filter(function(call) {
+    tryCatch({
+      draw_up(make(as.call(list(quote(c), z = call))))
+      TRUE
+    }, idle_error = function(e) FALSE)
+  }, calls)
+  as.call(c(quote(c), stats::setNames(taken, sprintf("f%d", seq_along(taken)))))
+}
+
+of_rows <- lapply(c("sum", "max", "mode", "median", "sd", "count_distinct", "first"), function(name) {
+  list(call(name, quote(v)), 3, along = quote(e))
+})
+
+test_that("every figure and every window of odd values ties, at once and in parts, whatever the alphabet of R", {
+  if (capabilities("ICU")) expect_true("a" < "B")
+  for (name in names(odd)) {
+    table <- data.frame(k = rep(c("a", "b", NA, "b"), 10), v = odd[[name]], e = seq_len(40))
+    of <- function(source) function(figures) {
+      rlang::inject(brief(source, lines = k, figures = !!figures, footing = rollup(k)))
+    }
+    ways <- alist(list(quote(v)), list(quote(v), along = quote(falling(e))), list(quote(v), 0.3),
+      list(quote(v), where = quote(e > 2)))
+    figures <- calls_taken(idleledger:::rooms_of("figure"), lapply(ways, eval), of(table))
+    for (source in list(table, ledger(table, in_parts = 7))) {
+      expect_identical(names(differing(of(source)(figures))), character(), label = paste("figures of", name))
+    }
+    ways <- c(lapply(alist(list(quote(v)), list(quote(v), along = quote(e)), list(quote(falling(v))),
+      list(quote(v), per = quote(k), along = quote(e)), list(quote(sum(v)), along = quote(e))), eval), of_rows)
+    beside <- function(windows) rlang::inject(brief(table, beside = !!windows))
+    windows <- calls_taken(idleledger:::rooms_of("window"), ways, beside)
+    expect_identical(names(differing(beside(windows))), character(), label = paste("windows of", name))
+  }
+})

@@ -1,6 +1,7 @@
 // Whole numbers of any size, for the last step of exact figures: one rounding of a true value.
 #pragma once
 #include <cstdint>
+#include <limits>
 #include <vector>
 
 #include "base/int128.h"
@@ -45,6 +46,13 @@ double round_ratio(BigInteger value, int exponent, std::uint64_t divisor = 1,
 
 // numerator / denominator, rounded once to the nearest double.
 double round_quotient(const BigInteger& numerator, const BigInteger& denominator);
+
+// The mean of weighted values of which some are no finite number; `negative` is the sign of the weights together.
+inline double endless_mean(bool nan, bool above, bool below, bool negative) {
+  if (nan || (above && below)) return std::numeric_limits<double>::quiet_NaN();
+  const double endless = std::numeric_limits<double>::infinity();
+  return above != negative ? endless : -endless;
+}
 
 // The same for 128 bits and results far from the edges of the range; falls back on the above.
 double round_ratio(int128 value, int exponent, std::uint64_t divisor);

@@ -107,7 +107,8 @@ class WeightedMean : public Fold {
       if (std::isfinite(x[i]) && std::isfinite(chunk.weights[i])) {
         products_.add(chunk.groups[i], x[i], chunk.weights[i]);
       } else {
-        odd_[chunk.groups[i]] = 1;
+        const double product = std::isfinite(chunk.weights[i]) ? x[i] * chunk.weights[i] : NAN;
+        odd_[chunk.groups[i]] |= std::isnan(product) ? no_number : product > 0 ? above : below;
       }
     }
   }
@@ -143,14 +144,25 @@ class WeightedMean : public Fold {
   Answers finish(const std::string&, const Counts& filled, Places at) const override {
     Answers answers;
     for (const std::int32_t g : at) {
-      answers.numbers.push_back(odd_[g]          ? std::numeric_limits<double>::quiet_NaN()
-                                : filled[g] == 0 ? missing_number()
-                                                 : mean_of(g));
+      answers.numbers.push_back(filled[g] == 0 ? missing_number()
+                                : odd_[g] != 0 ? odd_mean(g)
+                                               : mean_of(g));
     }
     return answers;
   }
 
  private:
+  // What products that are no finite number are; the first is as it was saved before there were others.
+  static constexpr char no_number = 1, above = 2, below = 4;
+
+  double odd_mean(std::size_t group) const {
+    const char odd = odd_[group];
+    if ((odd & no_number) != 0) return endless_mean(true, false, false, false);
+    const BigInteger weight = weights_.total(group);
+    if (weight.is_zero()) return missing_number();
+    return endless_mean(false, (odd & above) != 0, (odd & below) != 0, weight.negative());
+  }
+
   double mean_of(std::size_t group) const {
     BigInteger weight, product;
     if (weights_.narrow(group, weight) && products_.narrow(group, product)) {

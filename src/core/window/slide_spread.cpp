@@ -99,9 +99,10 @@ class WeightedSlider {
   void add(std::size_t at) { change(at, 1); }
   void remove(std::size_t at) { change(at, -1); }
   double value(std::size_t, std::int64_t) const {
-    if (odd_ > 0) return std::numeric_limits<double>::quiet_NaN();
+    if (no_numbers_ > 0) return std::numeric_limits<double>::quiet_NaN();
     const BigInteger weight = weights_.value();
     if (weight.is_zero()) return missing_number();
+    if (above_ + below_ > 0) return endless_mean(false, above_ > 0, below_ > 0, weight.negative());
     const BigInteger products = products_.value();
     return unit_ >= 0 ? round_quotient(products.shifted_up(unit_), weight)
                       : round_quotient(products, weight.shifted_up(-unit_));
@@ -109,20 +110,25 @@ class WeightedSlider {
 
  private:
   void change(std::size_t at, int sign) {
-    if (!is_plain(rows_, at) || !std::isfinite(rows_.weights[at])) {
-      odd_ += sign;
-      return;
+    const double own = rows_.weights[at];
+    const bool plain = is_plain(rows_, at);
+    if (!plain || !std::isfinite(own)) {
+      const double product = std::isfinite(own) ? rows_.numbers[at] * own : NAN;
+      (std::isnan(product) ? no_numbers_ : product > 0 ? above_ : below_) += sign;
+      if (!std::isfinite(own)) return;
     }
-    const Parts x = parts_at(rows_, at), w = parts_of(bits_of(rows_.weights[at]));
+    const Parts w = parts_of(bits_of(own));
     const int weight_shift = w.mantissa == 0 ? 0 : w.exponent - weight_unit_;
     weights_.add(sign * static_cast<int128>(w.mantissa), weight_shift);
+    if (!plain) return;
+    const Parts x = parts_at(rows_, at);
     if (x.mantissa == 0 || w.mantissa == 0) return;
     products_.add(sign * static_cast<int128>(x.mantissa) * w.mantissa,
                   x.exponent - unit_ + weight_shift);
   }
   const LocalRows& rows_;
   int unit_, weight_unit_;
-  std::int64_t odd_ = 0;
+  std::int64_t no_numbers_ = 0, above_ = 0, below_ = 0;
   LongTotal weights_, products_;
 };
 
