@@ -26,9 +26,9 @@
 #'   page up from the entries at once and compares every cell; `chart()`, `report()`, `write_statement()`; and
 #'   `brief(book, ...)`, a page drawn up from the book's page.
 #' @section What holds: A part that was posted already, by the fingerprint of the columns that the page reads, is
-#'   refused, but with `alike = TRUE`. Each posting keeps its own states, so it can be withdrawn. A posting is one transaction of the database: ended at
-#'   any moment, it has been made or not. Several processes may post at once, and wait for each other. States
-#'   carry checksums.
+#'   refused, but with `alike = TRUE`. Each posting keeps its own states, so it can be withdrawn. A posting is one
+#'   transaction of the database: ended at any moment, it has been made or not. Several processes may post at once, and
+#'   wait for each other. States carry checksums.
 #' @section Errors: `idle_bad_book` (a file that is no book, or cannot be used), `idle_bad_state` (a state that is
 #'   damaged), `idle_no_file`, `idle_posted_already`, `idle_other_shape` (entries without a column of the page, or
 #'   with one of another kind), `idle_bad_argument` (a page that cannot be kept, and why; a posting that there is

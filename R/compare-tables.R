@@ -214,8 +214,9 @@ reads_as_total <- function(table, keys, other) {
 
 key_of_lines <- function(table, keys) {
   parts <- lapply(table[keys], function(column) {
-    texts <- if (is.numeric(column) && !is.object(column)) sprintf("%.17g", column) else if (inherits(column, "POSIXct"))
-      key_of_moment(column) else as.character(column)
+    number <- is.numeric(column) && !is.object(column)
+    texts <- if (number) sprintf("%.17g", column) else if (inherits(column, "POSIXct")) key_of_moment(column) else
+      as.character(column)
     ifelse(is.na(column), "m", paste0("v", nchar(texts), ":", texts))
   })
   do.call(paste, c(unname(parts), list(sep = "|")))

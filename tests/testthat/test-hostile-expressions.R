@@ -72,8 +72,8 @@ written <- as.list(expression(toll, lock, passed_on, count(), sum(toll), sum(tol
   lock[1], base::sum(toll), nosuch, nosuch(toll), strike_duplicates(), mend_keys(lock), sample_of(5, seed = 1), c(...),
   fill_calendar(passed_on, "day"), unpivot(c(toll, tonnes), names = "n", values = "v"), run_of(passed_on), "de",
   accept("copies", because = "x"), 1e308 * toll * 1e308, ntile(3, toll), percentile(toll, 2), listed(lock, ","), sum(),
-  sum(lock), max(passed_on), start_of(passed_on, "fortnight"), year(lock), lock == reach, lock %in% reach, any(toll > 3),
-  bars(toll)))
+  sum(lock), max(passed_on), start_of(passed_on, "fortnight"), year(lock), lock == reach, lock %in% reach,
+  any(toll > 3), bars(toll)))
 kinds_of_page <- list(
   list(), alist(lines = c(reach, lock), figures = c(n = count(), toll = sum(toll))),
   alist(lines = reach, figures = c(toll = sum(toll)), footing = rollup(reach), beside = c(p = share(toll))),

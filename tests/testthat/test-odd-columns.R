@@ -58,14 +58,14 @@ test_that("every figure and every window of odd values ties, at once and in part
   if (capabilities("ICU")) expect_true("a" < "B")
   for (name in names(odd)) {
     table <- data.frame(k = rep(c("a", "b", NA, "b"), 10), v = odd[[name]], e = seq_len(40))
-    of <- function(source) function(figures) {
+    by_k <- function(figures, source = table) {
       rlang::inject(brief(source, lines = k, figures = !!figures, footing = rollup(k)))
     }
     ways <- alist(list(quote(v)), list(quote(v), along = quote(falling(e))), list(quote(v), 0.3),
       list(quote(v), where = quote(e > 2)))
-    figures <- calls_taken(idleledger:::rooms_of("figure"), lapply(ways, eval), of(table))
+    figures <- calls_taken(idleledger:::rooms_of("figure"), lapply(ways, eval), by_k)
     for (source in list(table, ledger(table, in_parts = 7))) {
-      expect_identical(names(differing(of(source)(figures))), character(), label = paste("figures of", name))
+      expect_identical(names(differing(by_k(figures, source))), character(), label = paste("figures of", name))
     }
     ways <- c(lapply(alist(list(quote(v)), list(quote(v), along = quote(e)), list(quote(falling(v))),
       list(quote(v), per = quote(k), along = quote(e)), list(quote(sum(v)), along = quote(e))), eval), of_rows)

@@ -32,7 +32,8 @@ places <- c("SELECT % AS x FROM dues d", "SELECT d.slip FROM dues d WHERE %", "S
   "SELECT d.slip FROM dues d LEFT JOIN berths b ON % = b.wharf", "SELECT %, count(*) n FROM dues d GROUP BY d.wharf",
   "SELECT d.wharf FROM dues d GROUP BY d.wharf HAVING % > 1", "SELECT d.slip FROM dues d ORDER BY %",
   "SELECT d.wharf, sum(d.due) FROM dues d GROUP BY d.wharf ORDER BY %", "SELECT max(%) AS x FROM dues d",
-  "SELECT count(*) FILTER (WHERE %) AS n FROM dues d", "SELECT rank() OVER (PARTITION BY % ORDER BY d.slip) FROM dues d",
+  "SELECT count(*) FILTER (WHERE %) AS n FROM dues d",
+  "SELECT rank() OVER (PARTITION BY % ORDER BY d.slip) FROM dues d",
   "SELECT sum(%) OVER (ORDER BY d.slip) AS x FROM dues d", "SELECT d.wharf, % FROM dues d GROUP BY ROLLUP(d.wharf)",
   "SELECT max(x) FROM (SELECT % AS x FROM dues d) e", "SELECT % FROM dues d UNION ALL SELECT % FROM dues d")
 
