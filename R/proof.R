@@ -68,23 +68,16 @@ the_line <- function(drawn, conditions) {
   if (length(lines) == 1) return(lines)
   on_page <- if (length(shown)) shown else lines
   some <- line_words(drawn, utils::head(on_page, 3))
+  keys <- lapply(stats::setNames(nm = drawn$lines$keys), function(key) {
+    as_plain_texts_of(pick_rows(line_column(drawn, key), on_page[1]))
+  })
   said <- if (length(conditions)) sprintf("%s meet the conditions", count_of(length(lines), "line")) else
     sprintf("The page has %s", count_of(length(on_page), "line"))
   stop_idle(
     "no_such_line", sprintf("%s, and a proof is of one.", said),
     sprintf("The first are: %s. Say which is meant%s.", paste(some, collapse = "; "),
-      line_as_condition(drawn, on_page[1]))
+      if (length(keys)) paste(", as in", line_as_conditions(drawn, keys)) else "")
   )
-}
-
-# How one says which line is meant: by its keys.
-line_as_condition <- function(drawn, line) {
-  said <- vapply(drawn$lines$keys, function(key) {
-    value <- plain_vector(pick_rows(drawn$lines$columns[[key]], line))
-    value <- if (is.numeric(value) && !inherits(value, "integer64")) as.double(value) else as.character(value)
-    expr_text(if (is.na(value)) call("is_missing", as.name(key)) else call("==", as.name(key), value))
-  }, "")
-  if (length(said)) paste(", as in", toString(said)) else ""
 }
 
 # A figure of a line: each figure in the expression from its values, then the expression.

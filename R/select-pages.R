@@ -103,6 +103,7 @@ block_scope <- function(b, s) {
 plain_page <- function(b, tail, s) {
   scope <- block_scope(b, s)
   out <- named_outputs(b$items, function(item) said_of_query(item$x, scope), function() names_taken(b$relation), s)
+  # What a sort asks of another table is brought in too.
   sorts_of_tail(tail, out, scope)
   page <- list(prepare = b$relation$prepare, only = b$only, beside = out$made)
   finish_page(b$relation$source, page, out, tail, scope, s)

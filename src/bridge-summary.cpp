@@ -71,7 +71,8 @@ Rcpp::List report_of(const idle::FeedResult& result, const Rcpp::List& wish, con
       Rcpp::_["filled"] = counts_of(result.filled, counted ? places : Places()),
       Rcpp::_["missing"] = counts_of(result.missing, counted ? places : Places()),
       Rcpp::_["all_missing"] = missing, Rcpp::_["unknown"] = static_cast<double>(result.unknown),
-      Rcpp::_["no_number"] = static_cast<double>(result.no_number), Rcpp::_["answers"] = answers_of(result, wish["folds"], places));
+      Rcpp::_["no_number"] = static_cast<double>(result.no_number),
+      Rcpp::_["answers"] = answers_of(result, wish["folds"], places));
 }
 
 // Where the groups of a finer summary go, by their places; `to` counts from 1.

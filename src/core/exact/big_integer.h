@@ -47,14 +47,14 @@ double round_ratio(BigInteger value, int exponent, std::uint64_t divisor = 1,
 // numerator / denominator, rounded once to the nearest double.
 double round_quotient(const BigInteger& numerator, const BigInteger& denominator);
 
-// The mean of weighted values of which some are no finite number; `negative` is the sign of the weights together.
-inline double endless_mean(bool nan, bool above, bool below, bool negative) {
-  if (nan || (above && below)) return std::numeric_limits<double>::quiet_NaN();
-  const double endless = std::numeric_limits<double>::infinity();
-  return above != negative ? endless : -endless;
-}
-
 // The same for 128 bits and results far from the edges of the range; falls back on the above.
 double round_ratio(int128 value, int exponent, std::uint64_t divisor);
+
+// The mean of weighted values of which some have no end, above or below.
+inline double endless_mean(bool above, bool below, const BigInteger& weight) {
+  const double endless = std::numeric_limits<double>::infinity();
+  if (above && below) return std::numeric_limits<double>::quiet_NaN();
+  return above != weight.negative() ? endless : -endless;
+}
 
 }  // namespace idle

@@ -157,10 +157,10 @@ class WeightedMean : public Fold {
 
   double odd_mean(std::size_t group) const {
     const char odd = odd_[group];
-    if ((odd & no_number) != 0) return endless_mean(true, false, false, false);
+    if ((odd & no_number) != 0) return std::numeric_limits<double>::quiet_NaN();
     const BigInteger weight = weights_.total(group);
     if (weight.is_zero()) return missing_number();
-    return endless_mean(false, (odd & above) != 0, (odd & below) != 0, weight.negative());
+    return endless_mean((odd & above) != 0, (odd & below) != 0, weight);
   }
 
   double mean_of(std::size_t group) const {

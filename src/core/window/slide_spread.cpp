@@ -102,7 +102,7 @@ class WeightedSlider {
     if (no_numbers_ > 0) return std::numeric_limits<double>::quiet_NaN();
     const BigInteger weight = weights_.value();
     if (weight.is_zero()) return missing_number();
-    if (above_ + below_ > 0) return endless_mean(false, above_ > 0, below_ > 0, weight.negative());
+    if (above_ + below_ > 0) return endless_mean(above_ > 0, below_ > 0, weight);
     const BigInteger products = products_.value();
     return unit_ >= 0 ? round_quotient(products.shifted_up(unit_), weight)
                       : round_quotient(products, weight.shifted_up(-unit_));
