@@ -67,7 +67,10 @@ settle_rooms <- function() {
   registry$settled <- TRUE
 }
 
-forget_names <- function() registry$names <- registry$answering <- list()
+forget_names <- function() {
+  registry$names <- registry$answering <- list()
+  registry$changes <- sum(registry$changes, 1)
+}
 
 # A room more, or another in the place of one, while the calling function runs.
 local_room <- function(name, kind, ..., .frame = parent.frame()) {

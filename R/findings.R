@@ -35,12 +35,21 @@ found_by_rule <- function(name, answer, ...) {
   lapply(found[lengths(found) > 0], function(one) c(one, list(rule = name)))
 }
 
-findings_of_ledger <- function(seen) c(each_rule("of_values", seen), each_rule("of_ledger", seen))
+# The same values are looked at once: of a million entries that takes seconds, from one look or tie-out to the next.
+most_rows_found <- 1e6
+findings_kept <- kept_answers(most_rows_found)
+found_among_values <- function(seen) {
+  findings_kept(values_print(seen), each_rule("of_values", seen), function(found) {
+    1000 + sum(lengths(lapply(found, `[[`, "rows")))
+  })
+}
+
+findings_of_ledger <- function(seen) c(found_among_values(seen), each_rule("of_ledger", seen))
 
 # What is found on a page and among its entries, as notes of a tie-out, each with its weight.
 findings_of_page <- function(drawn) {
   seen <- values_of_page(drawn)
-  found <- c(if (!is.null(seen)) each_rule("of_values", seen), each_rule("of_page", drawn), said_findings(drawn))
+  found <- c(if (!is.null(seen)) found_among_values(seen), each_rule("of_page", drawn), said_findings(drawn))
   lapply(without_told(found), function(one) {
     weight <- if (is.null(one$rows)) one$weight else part_moved(drawn, one$rows)
     c(a_note(one$rule, with_carried(drawn, one), one$lines), one[c("rule", "columns", "repair")], list(

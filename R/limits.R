@@ -45,6 +45,8 @@ limits <- list(
   most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 
+all_limits <- function() lapply(names(limits), limit)
+
 limit <- function(name) {
   value <- getOption(paste0("idleledger.", name), limits[[name]])
   if (is.numeric(value) && length(value) == 1 && !is.na(value) && value > 0) return(value)

@@ -3,20 +3,38 @@
 
 # `column(name)` gives a column, `row(at)` says where an entry stands; `used` are the columns that matter, `all` those
 # that an entry has of its own, `bare` those whose values stand for themselves, as keys do. Copies are looked for where
-# entries are `comparable`.
-values_seen <- function(all, used, bare, column, n, row, comparable = TRUE) {
+# entries are `comparable`; `places` are where they stand, if not as they come.
+values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) {
     if (is.null(memo[[key]])) memo[[key]] <- list(work)
     memo[[key]][[1]]
   }
+  print <- function(name) once(paste("print", name), print_seen(column(name)))
   list(
-    all = all, used = used, bare = bare, column = column, n = n, row = row, once = once,
-    texts = function(name) once(paste("texts", name), texts_seen(column(name))),
-    numbers = function(name) once(paste("numbers", name), numbers_seen(column(name))),
+    all = all, used = used, bare = bare, column = column, n = n, row = row, comparable = comparable, places = places,
+    once = once, print = print,
+    texts = function(name) {
+      once(paste("texts", name), values_once("texts", "most_spellings", print(name), texts_seen(column(name))))
+    },
+    numbers = function(name) {
+      once(paste("numbers", name), values_once("numbers", "most_to_compare", print(name), numbers_seen(column(name))))
+    },
     kind = function(name) once(paste("kind", name), kind_of(column(name))),
     copies = function() once("copies", if (comparable) copies_among(lapply(all, column), n))
   )
+}
+
+# Of the same values the same is seen, and so only once, from one page to the next.
+most_values_kept <- 3e6
+values_seen_before <- kept_answers(most_values_kept)
+values_once <- function(what, most, print, work) {
+  values_seen_before(paste(what, limit(most), print), work, function(seen) 100 + length(seen$n))
+}
+
+print_seen <- function(column) {
+  if (is.character(column)) column <- encode_text(column)
+  whole_print(fingerprint_column(column), kind_print(column))
 }
 
 # Different texts and how often each occurs; NULL where a column has none or too many. Code points that are no
@@ -90,7 +108,15 @@ values_in_hand <- function(drawn) {
     entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
-    !many && are_entries_of_ledger(entries))
+    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")])
+}
+
+# What all that is found among these values hangs on.
+values_print <- function(seen) {
+  names <- unique(c(seen$all, seen$used, seen$bare))
+  prints <- lapply(names, seen$print)
+  rlang::hash(list(names, prints, seen[c("all", "used", "bare", "n", "comparable", "places")], all_limits(),
+    registry$changes))
 }
 
 # Columns that stand for themselves in keys, groups and figures, and not within an expression.

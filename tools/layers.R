@@ -43,7 +43,7 @@ calls_between <- function(folder = "R") {
     called <- called[owner[called] != file]
     data.frame(from = rep(file, length(called)), to = unname(owner[called]), name = called)
   }))
-  list(files = names(read), calls = calls)
+  list(files = names(read), calls = calls, defined = data.frame(name = names(owner), file = unname(owner)))
 }
 
 # Sets of files that all lead to each other.
@@ -63,7 +63,9 @@ upward <- function(found, layers) {
 wrong_with_layers <- function(layers = read_layers(), found = calls_between()) {
   place <- layer_of(found$files, layers)
   up <- upward(found, layers)
+  twice <- found$defined[duplicated(found$defined$name), ]
   c(
+    if (nrow(twice)) sprintf("%s, defined in %s, is defined before: the last to be read wins.", twice$name, twice$file),
     if (anyNA(place)) sprintf("%s stands in no layer.", found$files[is.na(place)]),
     if (nrow(up)) sprintf("%s calls %s() of %s, which is above it.", up$from, up$name, up$to),
     vapply(circles(found$files, found$calls), function(files) {

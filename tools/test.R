@@ -1,4 +1,5 @@
-# Runs the package's tests, a file at a time on each core, and writes "passed failed" to the file named.
+# Runs the package's tests, a file at a time on each core, and writes "passed failed" to the file named, and what went
+# wrong to the file of that name with ".wrong".
 # Each test runs once: to compile it first takes longer than it saves.
 invisible(compiler::enableJIT(0))
 files <- list.files("tests/testthat", "^test-.*[.]R$", full.names = TRUE)
@@ -18,10 +19,16 @@ run_file <- function(path) {
   list(tests = as.data.frame(found), wrong = wrong, seconds = proc.time()[["elapsed"]] - began)
 }
 
+# A process that was killed leaves nothing.
+wrong_in <- function(path, run) {
+  if (is.list(run)) return(run$wrong)
+  paste0(basename(path), ": ", if (is.null(run)) "did not come to its end" else run)
+}
+
 told <- function(path, run) {
-  failed <- inherits(run, "try-error") || length(run$wrong) > 0
-  cat(sprintf("%-32s %s\n", basename(path), if (failed) "FAILED" else sprintf("%5.1f s", run$seconds)))
-  if (failed) cat(if (inherits(run, "try-error")) run else run$wrong, sep = "\n")
+  wrong <- wrong_in(path, run)
+  cat(sprintf("%-32s %s\n", basename(path), if (length(wrong)) "FAILED" else sprintf("%5.1f s", run$seconds)))
+  cat(wrong, sep = "\n")
 }
 
 # What most files need is loaded once, before they part.
@@ -42,4 +49,7 @@ counts <- vapply(runs, function(run) {
   bad <- run$tests$failed > 0 | run$tests$error
   c(sum(!bad), sum(bad))
 }, c(0, 0))
-cat(rowSums(counts), file = commandArgs(TRUE)[1])
+to <- commandArgs(TRUE)[1]
+cat(rowSums(counts), file = to)
+wrong <- strsplit(as.character(unlist(Map(wrong_in, files[slow_first], runs))), "\n")
+writeLines(as.character(unlist(lapply(wrong, utils::head, 8))), paste0(to, ".wrong"))

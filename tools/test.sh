@@ -1,12 +1,14 @@
 #!/usr/bin/env bash
 # All tests: the core's own (under the sanitizers of memory and of threads), the package's, the demo, spelling, lintr and
 # R CMD check.
-# The last line counts the tests of the core and of the package, and lintr and the check as one each.
+# What failed is said once more at the end. The last line counts the tests of the core and of the package, and lintr and
+# the check as one each.
 set -uo pipefail
 cd "$(dirname "$0")/.."
 passed=0
 failed=0
 said=$(mktemp -d)
+touch "$said/wrong"
 trap 'rm -rf "$said"' EXIT
 
 # Under the watch over threads everything takes ten times as long: the largest tables, on which the others start
@@ -37,7 +39,10 @@ count_core() { # name of a step that ran the core's tests
   good=$(echo "$line" | sed -E 's/.*\| +([0-9]+) passed.*/\1/')
   bad=$(echo "$line" | sed -E 's/.*\| +([0-9]+) failed.*/\1/')
   if [ -z "$line" ]; then count 0 1; else count "$good" "$bad"; fi
-  if [ "$(cat "$said/$1.end")" -ne 0 ] && [ "${bad:-0}" = 0 ] && [ -n "$line" ]; then count 0 1; fi
+  if [ "$(cat "$said/$1.end")" -ne 0 ]; then
+    if [ "${bad:-0}" = 0 ] && [ -n "$line" ]; then count 0 1; fi
+    { echo "core tests: $1"; grep -A 6 -E 'ERROR|Sanitizer|runtime error' "$said/$1" | head -n 30; } >>"$said/wrong"
+  fi
 }
 
 core_tests() {
@@ -57,8 +62,10 @@ package_tests() {
   if [ -s "$said/counts" ]; then
     # shellcheck disable=SC2046
     count $(cat "$said/counts")
+    cat "$said/counts.wrong" >>"$said/wrong"
   else
     count 0 1
+    echo "the package's tests did not come to their end" >>"$said/wrong"
   fi
 }
 
@@ -85,7 +92,7 @@ check_package() {
 count_step() { # name of a step that is one test
   heading "$1"
   cat "$said/$1"
-  if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else echo "FAILED: $1" && count 0 1; fi
+  if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else echo "FAILED: $1" | tee -a "$said/wrong"; count 0 1; fi
 }
 
 # The demo's own words are shown only where it does not come to its end.
@@ -104,5 +111,6 @@ wait
 count_step demo_spelling_and_lintr
 count_step check
 
+if [ "$failed" -ne 0 ]; then heading "what failed" && cut -c1-160 "$said/wrong"; fi
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

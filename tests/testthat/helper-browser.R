@@ -10,15 +10,20 @@ skip_if_no_browser <- function() {
 
 browser <- new.env()
 
+# How many seconds anything is waited for that comes at once unless the machine is busy.
+patience <- 120
+
 # One browser for all tests of a file, closed with it.
 browser_there <- function() {
   if (is.null(browser$one)) {
     withr::local_envvar(HOME = tempdir())
+    withr::local_options(chromote.timeout = patience)
     browser$one <- chromote::Chromote$new(browser = chromote::Chrome$new(
       path = idleledger:::find_browser(), args = c("--headless", "--no-sandbox", "--disable-gpu",
         "--disable-dev-shm-usage",
         "--disable-background-networking", "--hide-scrollbars")
     ))
+    browser$one$default_timeout <- patience
     withr::defer({
       browser$one$close()
       browser$one <- NULL

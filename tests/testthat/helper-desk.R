@@ -77,11 +77,11 @@ served_desk <- function(..., env = parent.frame()) {
     stdout = log, stderr = "2>&1")
   withr::defer(process$kill(), envir = env)
   said <- function() readLines(log, warn = FALSE)
-  until(function() any(grepl("http://", said())) || !process$is_alive(), 60, said)
+  until(function() any(grepl("http://", said())) || !process$is_alive(), why = said)
   list(process = process, url = trimws(grep("http://", said(), value = TRUE)[1]), log = log)
 }
 
-until <- function(done, seconds = 30, why = function() "") {
+until <- function(done, seconds = patience, why = function() "") {
   began <- proc.time()[["elapsed"]]
   while (!isTRUE(done())) {
     if (proc.time()[["elapsed"]] - began > seconds) stop("waited in vain: ", paste(why(), collapse = "\n"))
@@ -96,7 +96,14 @@ desk_in_browser <- function(url, width = 1280, height = 800, env = parent.frame(
 }
 
 waits <- function(page, script) {
-  until(function() tryCatch(in_page(page, script), error = function(e) FALSE), 30, function() c(script, page$errors))
+  until(function() tryCatch(in_page(page, script), error = function(e) FALSE), why = function() c(script, page$errors))
+}
+
+# A text of the page's that comes to be so.
+expect_comes <- function(page, script, pattern) {
+  found <- NULL
+  until(function() isTRUE(grepl(pattern, found <<- tryCatch(in_page(page, script), error = conditionMessage))), why = function() c(script, pattern, found))
+  testthat::succeed()
 }
 
 # At rest: nothing is asked, and the margin says how the page ties.

@@ -33,7 +33,7 @@ local_server <- function(env = parent.frame()) {
   )
   as_server_user("sh", c("-c", shQuote(sprintf("cat %s >> %s/postgresql.conf", settings, data))))
   control <- server_program("pg_ctl")
-  quiet(control, c("-D", data, "-w", "-l", file.path(folder, "log"), "start"))
+  quiet(control, c("-D", data, "-w", "-t", 300, "-l", file.path(folder, "log"), "start"))
   withr::defer(
     {
       as_server_user(control, c("-D", data, "-m", "immediate", "stop"), stdout = FALSE, stderr = FALSE)
@@ -107,7 +107,7 @@ local_mariadb <- function(env = parent.frame()) {
     system2("mariadb-admin", c("-S", socket, "-u", "root", "shutdown"), stdout = FALSE, stderr = FALSE)
     unlink(folder, recursive = TRUE)
   }, envir = env)
-  for (try in 1:100) {
+  for (try in 1:600) {
     connection <- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"),
       error = function(e) NULL)
     if (!is.null(connection)) break

@@ -33,8 +33,7 @@ test_that("a page is built by choosing, and what is taken away is the same on th
   expect_match(in_page(page, "document.querySelector('#margin .verdict').innerText"), "Ties out")
 
   click_on(page, "tr.total .n button")
-  waits(page, "!document.querySelector('#side').hidden")
-  expect_match(in_page(page, "document.querySelector('#side').innerText"), "entries behind it")
+  expect_comes(page, "document.querySelector('#side').innerText", "entries behind it")
   click_on(page, "[data-do=shut]")
 
   click_on(page, "[data-do=take][data-as=brief]")
@@ -55,7 +54,7 @@ test_that("a page is built by choosing, and what is taken away is the same on th
   expect_true(all(startsWith(page$requests, "http://127.0.0.1:") | startsWith(page$requests, "data:")))
 
   page$session$close()
-  until(function() !desk$process$is_alive(), 20)
+  until(function() !desk$process$is_alive())
 })
 
 test_that("all of it goes by keyboard, and is heard", {
@@ -85,7 +84,7 @@ test_that("all of it goes by keyboard, and is heard", {
   press(page, "ArrowDown")
   press(page, "Enter")
   waits(page, "document.querySelector('#part-figures-1') !== null")
-  expect_match(in_page(page, "document.querySelector('#said').textContent"), "is put to figures. 17 rows")
+  expect_comes(page, "document.querySelector('#said').textContent", "is put to figures. 17 rows")
   press(page, "Escape")
   waits(page, "document.activeElement.id === 'part-figures-1'")
   tab_to(page, "scroll")
@@ -126,9 +125,11 @@ test_that("steps, switches and repairs; a tab loaded anew finds them; another go
   page$session$Page$reload(wait_ = FALSE)
   page$session$wait_for(loaded)
   waits(page, "document.querySelector('#part-figures-2.off') !== null")
-  in_page(page, "Shiny.shinyapp.$socket.close()")
-  waits(page, "document.querySelector('#gone').hidden === false")
-  waits(page, "document.querySelector('#gone').hidden && document.querySelector('#part-figures-2.off') !== null")
+  in_page(page, "const gone = document.querySelector('#gone');
+    new MutationObserver(() => { sessionStorage.told = !gone.hidden; }).observe(gone, { attributes: true });
+    Shiny.shinyapp.$socket.close()")
+  waits(page, "sessionStorage.told === 'true' && document.querySelector('#gone').hidden &&
+    document.querySelector('#part-figures-2.off') !== null")
   in_page(page, "for (let k = 0; k < 2; k++) document.querySelector('#back').click()")
   waits(page, "document.querySelector('#part-prepare-1') === null && document.querySelector('#back').disabled")
   in_page(page, "document.querySelector('#forward').click()")
@@ -158,8 +159,8 @@ test_that("hostile tables do no harm, and large ones scroll", {
     if (name == "many") {
       choose_in(page, "lines", "key")
       press(page, "Escape")
-      in_page(page, "document.querySelector('#scroll').scrollTop = 1e9")
-      waits(page, "document.querySelector('#rows').innerText.includes('key 0200000')")
+      waits(page, "document.querySelector('#scroll').scrollTop = 1e9,
+        document.querySelector('#rows').innerText.includes('key 0200000')")
     }
     expect_no_match(in_page(page, "document.title"), "owned")
     expect_equal(page$errors, character(), info = name)
@@ -173,7 +174,7 @@ test_that("nobody without the key gets in, nor by another name of this machine",
   port <- sub(".*:([0-9]+)/.*", "\\1", desk$url)
   query <- sub(".*/", "/", desk$url)
   got <- function(query, host = paste0("127.0.0.1:", port)) {
-    to <- socketConnection("127.0.0.1", as.integer(port), blocking = TRUE, open = "r+b", timeout = 10)
+    to <- socketConnection("127.0.0.1", as.integer(port), blocking = TRUE, open = "r+b", timeout = patience)
     on.exit(close(to))
     writeLines(c(sprintf("GET %s HTTP/1.0", query), paste("Host:", host), ""), to, sep = "\r\n")
     paste(readLines(to, warn = FALSE), collapse = "")
@@ -189,7 +190,7 @@ test_that("nobody without the key gets in, nor by another name of this machine",
   expect_true(any(grepl(paste0(" 0100007F", here), listening)))
   expect_false(any(grepl(paste0(" 00000000", here), listening)))
   desk$process$interrupt()
-  until(function() !desk$process$is_alive(), 20)
+  until(function() !desk$process$is_alive())
   expect_equal(desk$process$get_exit_status(), 0)
 })
 

