@@ -4,9 +4,7 @@
 # lines. Beyond a million entries they are not looked at again.
 conditions_of <- function(drawn) {
   if (drawn$entries$n_read > limit("most_to_compare")) return(list())
-  memo <- drawn$lines$numbers
-  if (is.null(memo$conditions)) memo$conditions <- list(conditions_worked(drawn))
-  memo$conditions[[1]]
+  once_of_lines(drawn$lines, "conditions", conditions_worked(drawn))
 }
 
 conditions_worked <- function(drawn) {

@@ -78,9 +78,13 @@ line_of_group <- function(lines) {
 }
 
 # The number of each entry's group, kept while the page is worked.
-entry_groups <- function(lines) {
-  if (is.null(lines$numbers$of_entries)) lines$numbers$of_entries <- core_group_numbers(lines$groups)
-  lines$numbers$of_entries
+entry_groups <- function(lines) once_of_lines(lines, "of_entries", core_group_numbers(lines$groups))
+
+# What is worked out once of these lines, by name.
+once_of_lines <- function(lines, name, work) {
+  memo <- lines$numbers
+  if (is.null(memo[[name]])) memo[[name]] <- list(work)
+  memo[[name]][[1]]
 }
 
 # The entries of each group, as the figures were worked on them.

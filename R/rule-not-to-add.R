@@ -60,14 +60,16 @@ what_it_is <- function(node, name, seen, drawn) {
   ))
 }
 
-named_as_code <- function(name) {
+named_as_code <- remembering(function(name) {
   grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$",
     small_letters(name))
-}
+})
+
+named_as_rate <- remembering(function(name) grepl(rate_names, small_letters(name)))
 
 # By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
 is_rate <- function(seen, name) {
-  if (!grepl(rate_names, small_letters(name))) return(FALSE)
+  if (!named_as_rate(name)) return(FALSE)
   if (!grepl("(^|_)(price|prices)$", small_letters(name))) return(TRUE)
   any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$",
     small_letters(seen$all)))

@@ -37,11 +37,16 @@ unit_marks <- c("kg", "g", "mg", "t", "tonne", "tonnes", "ton", "tons", "lb", "l
 
 # Whether a column says in what its amounts are: all its values are marks of currencies, or of units.
 says_units <- function(name, texts) {
-  marks <- small_letters(squeezed(texts))
-  all(marks %in% currency_marks) || all(marks %in% unit_marks) && (
-    grepl("(^|_)(units?|uom|measure|per)(_|$)", small_letters(name)) || all(nchar(marks) > 1)
-  )
+  switch(kind_of_marks(texts), currencies = , words = TRUE, short =
+    grepl("(^|_)(units?|uom|measure|per)(_|$)", small_letters(name)), FALSE)
 }
+
+kind_of_marks <- remembering(function(texts) {
+  marks <- small_letters(squeezed(texts))
+  if (all(marks %in% currency_marks)) return("currencies")
+  if (!all(marks %in% unit_marks)) return("none")
+  if (all(nchar(marks) > 1)) "words" else "short"
+})
 
 # The figures of a page that add up or average numbers.
 measures_of <- function(drawn) {

@@ -86,8 +86,8 @@ names_of_months <- function(keys, drawn) {
   }
 }
 
-all_parts_of_years <- function(texts) {
+all_parts_of_years <- remembering(function(texts) {
   texts <- texts[texts != ""]
   quarters <- grepl("^q(tr|uarter)? ?[1-4]$", small_letters(squeezed(texts)))
   length(texts) >= 3 && (all(quarters) || !anyNA(named_place(texts, month_stems, month_words)))
-}
+})

@@ -33,6 +33,7 @@ values_once <- function(what, most, print, work) {
 }
 
 print_seen <- function(column) {
+  if (is.null(column)) return("no such column")
   if (is.character(column)) column <- encode_text(column)
   whole_print(fingerprint_column(column), kind_print(column))
 }
@@ -90,11 +91,7 @@ values_of_ledger <- function(columns, n) {
 }
 
 # The entries in hand of a page that stands upon a ledger; of very many, only the columns that it reads.
-values_of_page <- function(drawn) {
-  memo <- drawn$lines$numbers
-  if (is.null(memo$seen)) memo$seen <- list(values_in_hand(drawn))
-  memo$seen[[1]]
-}
+values_of_page <- function(drawn) once_of_lines(drawn$lines, "seen", values_in_hand(drawn))
 
 values_in_hand <- function(drawn) {
   entries <- drawn$entries
@@ -128,8 +125,8 @@ bare_columns <- function(x) {
 
 # The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
 columns_used <- function(drawn) {
-  read <- unlist(lapply(nodes_within(drawn$brief$checked), function(node) {
+  read <- once_of_lines(drawn$lines, "read", unlist(lapply(nodes_within(drawn$brief$checked), function(node) {
     if (identical(node$type, "column")) node$name
-  }))
+  })))
   c(read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
 }
