@@ -14,7 +14,7 @@ column_folded <- function(groups, values, folds) {
 }
 
 core_or_stop <- function(expr) {
-  tryCatch(expr, `std::overflow_error` = function(e) {
+  withCallingHandlers(expr, `std::overflow_error` = function(e) {
     stop_idle(
       "overflow", paste0(conditionMessage(e), "."), "Sum ordinary numbers instead: sum(as_number(x))."
     )

@@ -28,7 +28,7 @@ wrong_in <- function(path, run) {
 told <- function(path, run) {
   wrong <- wrong_in(path, run)
   cat(sprintf("%-32s %s\n", basename(path), if (length(wrong)) "FAILED" else sprintf("%5.1f s", run$seconds)))
-  cat(wrong, sep = "\n")
+  if (length(wrong)) cat(wrong, sep = "\n")
 }
 
 # What most files need is loaded once, before they part.

@@ -13,7 +13,7 @@ dresses <- list(
 
 test_that("names in any dress come together, in that of most entries, and only those", {
   table <- do.call(rbind, lapply(seq_along(names_of), function(k) {
-    worn <- vapply(dresses, function(dress) dress(names_of[k]), "")
+    worn <- vapply(dresses, function(dress) idleledger:::in_unicode(dress)(names_of[k]), "")
     data.frame(name = c(rep(names_of[k], 12), worn), own = names_of[k])
   }))
   page <- brief(table, prepare = mend_keys(name), lines = name, figures = c(n = count(), kinds = count_distinct(own)))

@@ -3,11 +3,11 @@ test_that("names, values, letters and pages are UTF-8 under LC_ALL=C, in the pro
   folder <- withr::local_tempdir()
   path <- written_file("n\u00e4me,k\ncaf\u00e9,1\nbar,2\n")
   exe <- system.file("exec", "idle-ledger", package = "idleledger")
-  got <- withr::with_envvar(c(LC_ALL = "C"), system2(
-    exe, shQuote(c("draw-up", path, "--only", "n\u00e4me == 'caf\u00e9'", "--columns",
-      "u = upper('\u00e4'), v = upper(n\u00e4me)")),
-    stdout = TRUE, stderr = TRUE
-  ))
+  call <- file.path(folder, "call.sh")
+  words <- c(exe, "draw-up", path, "--only", "n\u00e4me == \"caf\u00e9\"", "--columns",
+    "u = upper(\"\u00e4\"), v = upper(n\u00e4me)")
+  writeLines(enc2utf8(paste(shQuote(words), collapse = " ")), call, useBytes = TRUE)
+  got <- withr::with_envvar(c(LC_ALL = "C"), system2("sh", call, stdout = TRUE, stderr = TRUE))
   expect_match(iconv(got[4], "UTF-8", "UTF-8"), "^caf\u00e9 +1 +\u00c4 +CAF\u00c9$")
   script <- file.path(folder, "script.R")
   writeLines(enc2utf8(c(
