@@ -1,6 +1,6 @@
 # A page drawn up from a page: what may not be averaged or added up again, and is.
 
-# What a column of the page below is, if it does not add up: "a median", "a share".
+# What a column of the page below is, if it does not add up: "the median toll", "share(toll)".
 does_not_add_up <- function(below, name) {
   for (figure in below$figures) {
     if (figure$name == name && name %in% below$not_additive) {
@@ -13,7 +13,7 @@ does_not_add_up <- function(below, name) {
   for (part in below$beside) {
     if (part$name == name && adds_up_to_nothing(part$node)) {
       window <- room_of("window", part$node$fn)
-      return(list(what = plain_words(window), fn = part$node$fn, moving = window$moving))
+      return(list(what = node_label(part$node), fn = part$node$fn, moving = window$moving))
     }
   }
 }

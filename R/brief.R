@@ -45,10 +45,13 @@
 #'     cells, `totals` on the `"side"`, at the `"foot"` or `"both"` (recomputed from entries), the
 #'     columns sorted by a figure, or a fixed list of values: any other is then an error, or gathered
 #'     under the heading `other`. At most 200 columns. A page drawn up from this one sees the lines.}
-#'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)` and
-#'     `decimals(x, digits)` are formats (with a key abreast, of all columns that hold that figure);
-#'     `hide(x)` leaves a column out and `rest()` stands for all columns not named. Keys that are the
-#'     start of a month, quarter, week or year print as that (`2025-03`, `2025 Q1`), and stay dates.}
+#'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)`,
+#'     `decimals(x, digits)` and `unmarked(x)` (whole numbers that are names) are formats (with a key
+#'     abreast, of all columns that hold that figure); `hide(x)` leaves a column out and `rest()` stands for
+#'     all columns not named. Keys that are the start of a month, quarter, week or year print as that
+#'     (`2025-03`, `2025 Q1`), and stay dates. Keys, years and columns that are called a number, an account
+#'     or a code print without marks for thousands; a value that is picked from a column (`lag(x)`,
+#'     `max(x)`) looks as the column does.}
 #'   \item{`control`}{Totals known from elsewhere, which [tie_out()] holds the figures against:
 #'     `control = c(receipts = 197389.75)` for the whole page, `totals(receipts = 42789.5, reach ==
 #'     "Upper")` for some lines. They may be `given()`.}

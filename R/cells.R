@@ -34,15 +34,9 @@ time_texts <- function(x) {
   ifelse(is.na(x), NA, text)
 }
 
-# A year or another plain label among whole numbers takes no thousands mark.
+# A key that is a whole number is a name, as a year or an account is, and takes no marks for thousands.
 key_texts <- function(x, format = NULL) {
-  if (is.null(format) && is.numeric(x) && !is.object(x)) {
-    whole <- is.finite(x) & x == round(x)
-    if (all(whole | is.na(x)) && all(abs(x) < 10000, na.rm = TRUE)) {
-      return(ifelse(is.na(x), missing_mark, formatC(x, format = "d")))
-    }
-  }
-  cell_texts(x, format)
+  cell_texts(x, if (is.null(format) && is_right_aligned(x)) unmarked else format)
 }
 
 is_right_aligned <- function(x) kind_of(x) %in% c("integer", "double", "integer64")
@@ -67,6 +61,19 @@ needed_decimals <- function(x) {
   if (all(abs(x * 10 - round(x * 10)) < 1e-9 * pmax(x, 1))) return(1)
   least_digits <- if (max(x) < 1) 4 else 2
   least_digits
+}
+
+# Whole numbers as they are; any others as ever.
+unmarked <- list(fn = "unmarked", options = list())
+
+unmarked_texts <- function(x, decimals) {
+  if (inherits(x, "integer64")) return(as.character(x))
+  x <- as_plain_number(x)
+  here <- x[is.finite(x)]
+  if (any(here != round(here) | abs(here) >= 1e15)) return(number_text(x, decimals))
+  text <- number_text(x, 0)
+  text[is.finite(x)] <- sub("^-0$", "0", sprintf("%.0f", here))
+  text
 }
 
 number_text <- function(x, decimals) {

@@ -4,13 +4,22 @@
 open_page <- function(brief, aside = FALSE) {
   entries <- new_entries(brief, aside)
   drawn <- list(brief = brief, entries = entries, lines = new_lines(entries$n), page = new_page(brief))
-  below <- entries$below$drawn$page$formats
-  drawn$page$formats <- as.list(below[intersect(names(below), entries$source_names)])
+  drawn$page$formats <- formats_below(entries)
   subtotals <- entries$below$subtotals
   if (is.null(subtotals) || subtotals == 0) return(drawn)
   add_note(drawn, sprintf(
     "The page below shows %s; this page is drawn up from its lines alone.", count_of(subtotals, "subtotal")
   ), "subtotals_below")
+}
+
+# Columns look as they do on the page below, or as their names say.
+formats_below <- function(entries) {
+  below <- entries$below$drawn
+  if (is.null(below)) return(formats_of_names(kinds_of(entries$source)))
+  keys <- below$lines$keys
+  keys <- keys[vapply(below$lines$columns[keys], is_right_aligned, TRUE)]
+  formats <- c(below$page$formats, stats::setNames(rep(list(unmarked), length(keys)), keys))
+  formats[intersect(names(formats), entries$source_names)]
 }
 
 # Works all sections of a page that is open. `watch` is called with what is in hand after each of them; `aside` (of

@@ -4,7 +4,7 @@ end_of_line <- function(name, again, in_columns, words) {
   force(again)
   force(in_columns)
   room(name, "figure",
-    args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE,
+    args = alist(x = , along = NULL), takes = list(x = "any"), gives = same_as_x, additive = FALSE, own_value = TRUE,
     fold = function(node) list(fold = "edge", answer = name, rows = TRUE),
     keeps = if (name == "first") function(place, size, node) place == 1 else function(place, size, node) place == size,
     slide = end_of_frame(if (name == "first") 1 else -1), again = again, in_columns = in_columns, exact = NULL,
@@ -34,7 +34,7 @@ end_of_line("last", function(x, node) if (length(x)) x[length(x)] else x[NA_inte
 
 room("nth", "figure",
   args = alist(x = , n = , along = NULL), takes = list(x = "any", n = "number"), gives = same_as_x,
-  additive = FALSE,
+  additive = FALSE, own_value = TRUE,
   ready = function(args, ctx) {
     n <- args$n$value
     if (args$n$type != "value" || length(n) != 1 || is.na(n) || n < 1 || n != floor(n)) {

@@ -26,7 +26,7 @@ room("money", "format",
   words = function(format) "money"
 )
 
-room("percent", "format",
+room("percent", "format", adds = TRUE,
   args = alist(x = , digits = 1), takes = "number", asks = list(digits = digits_asked),
   decimals = function(x, options) options$digits,
   show = function(x, decimals, options) paste0(number_text(100 * as_plain_number(x), decimals), "%"),
@@ -41,6 +41,14 @@ room("decimals", "format",
   phrases = list(phrase("{x} with {digits} decimals", quote(decimals(.x, .digits)),
     x = blank("column", of = "measure"), digits = blank("number", default = 2, least = 0, most = 12))),
   words = function(format) sprintf("a number with %s", count_of(format$options$digits, "decimal"))
+)
+
+room("unmarked", "format",
+  args = alist(x = ), takes = "number",
+  decimals = function(x, options) needed_decimals(x),
+  show = function(x, decimals, options) unmarked_texts(x, decimals),
+  phrases = list(as_format("unmarked", "{x} without marks for thousands")),
+  words = function(format) "a number without marks for thousands"
 )
 
 # The first day of a week, month, quarter or year, written as that.

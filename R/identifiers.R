@@ -1,13 +1,5 @@
 # Columns that tell entries apart and are no amounts: by their name, or since they count on from entry to entry.
 
-identifier_names <- paste0("(^|_|[.]| )(id|ids|no|nr|num|number|code|key|ref|reference|ticket|invoice|slip|serial|sku|",
-  "ean|isbn|barcode|zip|zipcode|postcode|postal|phone|telephone|uuid|guid|account|acct|passport)$")
-
-# `orderId` and `orderNo` as well.
-named_as_identifier <- function(name) {
-  grepl(identifier_names, small_letters(name)) || grepl("[a-z](Id|ID|No|Nr|Code|Key|Ref)$", name)
-}
-
 # Texts of one shape, with figures in them: AB-00123.
 of_one_shape <- remembering(function(texts) {
   if (!any(grepl("[0-9]", texts))) return(FALSE)

@@ -59,6 +59,8 @@ key_words <- function(drawn, line, keys) {
 
 figure_text <- function(drawn, name, value) {
   format <- drawn$page$formats[[name]]
-  if (!is.null(format)) return(sprintf("%s (%s)", cell_texts(value, format), exact_text(value)))
-  exact_text(value)
+  exact <- exact_text(value)
+  if (is.null(format)) return(exact)
+  shown <- cell_texts(value, format)
+  if (shown == gsub(",", "", exact, fixed = TRUE)) shown else sprintf("%s (%s)", shown, exact)
 }

@@ -15,7 +15,7 @@ look <- function(source) {
   local_utf8()
   source <- ledger_to_look_at(source, deparse1(substitute(source)))
   columns <- all_columns(source)
-  seen <- lapply(columns, look_at, n = source$n)
+  seen <- Map(look_at, columns, formats_of_names(source$kinds)[names(columns)])
   table <- do.call(rbind, Map(function(name, facts) cbind(column = name, facts), names(columns), seen))
   rownames(table) <- NULL
   traps <- c(
@@ -33,31 +33,33 @@ ledger_to_look_at <- function(source, name) {
 
 all_columns <- function(source) stats::setNames(coded_columns(source, names(source$kinds)), names(source$kinds))
 
-look_at <- function(x, n) {
+look_at <- function(x, format) {
   values <- different_values(x)
   present <- pick_rows(values, which(!is_missing_value(values)))
-  ends <- ends_of(present)
+  ends <- ends_of(present, format)
   data.frame(
     kind = kind_name(kind_of(x)), missing = sum(is_missing_value(x)), different = length_of(present),
-    smallest = ends[1], largest = ends[2], examples = examples_of(present)
+    smallest = ends[1], largest = ends[2], examples = examples_of(present, format)
   )
 }
 
-ends_of <- function(present) {
+ends_of <- function(present, format = NULL) {
   n <- length_of(present)
   if (n == 0) return(c("", ""))
-  short_texts(pick_rows(present, c(1L, n)))
+  short_texts(pick_rows(present, c(1L, n)), format)
 }
 
-short_texts <- function(x) {
-  texts <- key_texts(plain_vector(x))
+# Small whole numbers may be names.
+short_texts <- function(x, format = NULL) {
+  if (is_right_aligned(x) && isTRUE(all(abs(as_plain_number(x)) < 10000))) format <- unmarked
+  texts <- cell_texts(plain_vector(x), format)
   ifelse(nchar(texts) > 24, paste0(substr(texts, 1, 21), "..."), texts)
 }
 
-examples_of <- function(present) {
+examples_of <- function(present, format) {
   n <- length_of(present)
   at <- unique(as.integer(round(seq(1, n, length.out = min(n, 4)))))
-  if (n == 0) "" else paste(short_texts(pick_rows(present, at)), collapse = ", ")
+  if (n == 0) "" else paste(short_texts(pick_rows(present, at), format), collapse = ", ")
 }
 
 # Examples take the room that the other columns leave, if it is worth it.

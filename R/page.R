@@ -83,21 +83,29 @@ tally_notes <- function(page) {
 }
 
 # Columns that are shares print as percentages, wherever they are shown; what a window leaves blank
-# prints as blank; the start of a period prints as the period.
-note_formats <- function(drawn, checked) {
+# prints as blank; the start of a period prints as the period, a year without marks for thousands.
+# `of_columns` are the formats of the columns that the parts read.
+note_formats <- function(drawn, checked, of_columns = drawn$page$formats) {
   for (part in checked) {
     if (length(windows_in(part$node)) > 0) drawn$page$windows <- c(drawn$page$windows, part$name)
-    format <- format_of_node(part$node)
+    format <- format_of_node(part$node, of_columns)
     if (is.null(format)) next
-    drawn$page$formats[[part$name]] <- format
+    drawn$page$formats[[part$name]] <- of_columns[[part$name]] <- format
     drawn$page$bases[[part$name]] <- base_of_node(part$node)
   }
   drawn
 }
 
-format_of_node <- function(node) {
-  format <- room_of_node(node)$format
-  if (!is.null(format)) format(node)
+# A value that is picked from a column looks as the column does; a mean or a total of percentages is a percentage.
+format_of_node <- function(node, of_columns) {
+  if (node$type == "column") return(of_columns[[node$name]])
+  if (!is.null(node$figure)) return(format_of_node(node$figure, of_columns))
+  room <- room_of_node(node)
+  if (!is.null(room$format)) return(room$format(node))
+  format <- if (is.list(node$args$x)) format_of_node(node$args$x, of_columns)
+  picked <- isTRUE(room$picks) || isTRUE(room$own_value)
+  adds <- isTRUE(room$averages) || isTRUE(room$is_total)
+  if (picked || adds && isTRUE(room_of("format", format$fn)$adds)) format
 }
 
 # What a share is a part of, in words.

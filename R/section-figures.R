@@ -37,6 +37,7 @@ room("figures", "section",
     lines$level_tables <- results$levels
     lines$group_entries <- results$entries
     drawn$lines <- lines
+    drawn <- note_formats(drawn, checked, drawn$page$formats_of_entries)
     passed <- sum(unlist(lapply(results$facts, function(fact) c(fact$all_missing, fact$unknown))))
     drawn <- add_note(drawn, c(notes_of_figures(checked, results$facts), results$notes), "skipped",
       min(passed / max(drawn$entries$n, 1), 1))

@@ -76,14 +76,11 @@ keys_of_entries <- function(drawn, checked) {
   gather_beyond(keys, attr(checked, "abreast"))
 }
 
-# A key that is a column looks as that column does; figures have formats of their own.
+# A key that is a column looks as that column does.
 with_formats_of_keys <- function(drawn, checked) {
-  of_entries <- drawn$page$formats
+  drawn$page$formats_of_entries <- drawn$page$formats
   drawn$page$formats <- list()
-  for (key in checked) {
-    if (key$node$type == "column") drawn$page$formats[[key$name]] <- of_entries[[key$node$name]]
-  }
-  note_formats(drawn, checked)
+  note_formats(drawn, checked, drawn$page$formats_of_entries)
 }
 
 key_kinds <- function(checked) {

@@ -113,7 +113,7 @@ number_code <- function(column, format, decimals, is_key) {
   if (is.null(format)) return(if (is_key) NULL else paste0("#,##", with(min(decimals %||% 0, 9))))
   options <- format$options
   switch(format$fn,
-    percent = paste0(with(options$digits %||% 1), "%"),
+    unmarked = "0", percent = paste0(with(options$digits %||% 1), "%"),
     money = paste0(if (nzchar(options$currency %||% "")) sprintf("\"%s\"", gsub("\"", "", options$currency)), "#,##",
       with(options$digits %||% 2)),
     decimals = paste0("#,##", with(options$digits))
