@@ -3,7 +3,8 @@
 #' Draws a statement as the picture that fits it: groups as bars, dates as a line, shares as bars with percentages, a
 #' crosstab as a grid, subtotals as steps to the total, ranks as dots, unbroken runs as bars along a calendar, entries
 #' as a distribution. The [kinds][charts] can be named. What comes back is a ggplot object, to which layers can be
-#' added; `plot()` and `ggplot2::autoplot()` give the same.
+#' added, and which `ggplot2::ggsave("receipts.png", chart(page))` puts into a file; `plot()` and `ggplot2::autoplot()`
+#' give the same.
 #'
 #' The title is that of the page; below it stand the figure, its unit and the keys; the caption says from which source,
 #' as drawn up when, and what is left out of the page or of the picture. Numbers and dates are written as in the

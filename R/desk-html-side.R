@@ -53,7 +53,9 @@ html_plain_table <- function(table) {
   right <- vapply(table, is_right_aligned, TRUE)
   side <- ifelse(right, " class=\"n\"", "")
   heads <- paste0("<th scope=\"col\"", side, ">", html_text(names(table)), "</th>", collapse = "")
-  cells <- Map(function(column, side) paste0("<td", side, ">", html_text(cell_texts(column)), "</td>"), table, side)
+  cells <- Map(function(column, format, side) {
+    paste0("<td", side, ">", html_text(cell_texts(column, format)), "</td>")
+  }, table, formats_of_frame(table), side)
   rows <- if (nrow(table)) paste0("<tr>", do.call(paste0, unname(cells)), "</tr>", collapse = "") else ""
   htmltools::HTML(paste0("<table class=\"ledger\"><thead><tr>", heads, "</tr></thead><tbody>", rows,
     "</tbody></table>"))

@@ -15,3 +15,5 @@ formats_of_names <- remembering(function(kinds) {
     grepl("[a-z]Year$", numbers)]
   stats::setNames(rep(list(unmarked), length(named)), named)
 })
+
+formats_of_frame <- function(columns) unname(formats_of_names(vapply(columns, kind_of, ""))[names(columns)])

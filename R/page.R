@@ -96,6 +96,11 @@ note_formats <- function(drawn, checked, of_columns = drawn$page$formats) {
   drawn
 }
 
+# How the columns of the entries look; figures have their own looks from the lines on.
+formats_of_columns <- function(drawn) {
+  if (drawn$lines$grain == "lines") drawn$page$formats_of_entries else drawn$page$formats
+}
+
 # A value that is picked from a column looks as the column does; a mean or a total of percentages is a percentage.
 format_of_node <- function(node, of_columns) {
   if (node$type == "column") return(of_columns[[node$name]])

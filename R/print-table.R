@@ -31,7 +31,7 @@ page_width <- function(width = NULL) if (is.null(width)) max(20, cli::console_wi
 print_table <- function(columns, headings = names(columns), formats = NULL, keys = NULL, others = NULL, blank = FALSE,
                         footed = NULL, width = NULL, indent = 0, decimals = NULL, over = NULL, gap = NULL) {
   if (length(columns) == 0) return(invisible())
-  if (is.null(formats)) formats <- unname(formats_of_names(vapply(columns, kind_of, ""))[names(columns)])
+  if (is.null(formats)) formats <- formats_of_frame(columns)
   if (is.null(keys)) keys <- rep(FALSE, length(columns))
   if (is.null(decimals)) decimals <- vector("list", length(columns))
   texts <- Map(column_texts, columns, formats, keys, list(others), blank, decimals)

@@ -130,8 +130,10 @@ report_entries <- function(drawn, most) {
   columns <- lapply(columns, pick_rows, rows = found$at)
   sums <- sums_asked(drawn, names)
   rest <- setdiff(seq_len(n), kept)
+  formats <- formats_of_columns(drawn)
   parts <- vapply(names(columns), function(name) {
-    json_column(columns[[name]], kept, name, name %in% sums, if (name %in% sums) rest_sums(columns[[name]], line, rest))
+    summed <- name %in% sums
+    json_column(columns[[name]], kept, name, formats[[name]], summed, if (summed) rest_sums(columns[[name]], line, rest))
   }, "")
   paste0(
     '{"what":', json_text(if (is.null(drawn$entries$below)) "entry" else "line of the page below"), ',"n":', n,
@@ -223,15 +225,16 @@ rest_sums <- function(column, line, rest) {
   json_named(names(sums), json_text(vapply(as.numeric(sums), format, "", digits = 15, scientific = FALSE)))
 }
 
-json_column <- function(column, kept, name, summed, rest) {
+json_column <- function(column, kept, name, format, summed, rest) {
   values <- plain_vector(pick_rows(column, kept))
   number <- is_right_aligned(values)
   data <- if (number) {
-    sprintf('"values":%s,"decimals":%d', json_array(json_numbers(values)), needed_decimals(values))
+    sprintf('"values":%s,"decimals":%d,"unmarked":%s', json_array(json_numbers(values)), needed_decimals(values),
+      json_flag(identical(format$fn, "unmarked")))
   } else {
     distinct <- unique(values)
-    sprintf('"levels":%s,"values":%s', json_array(json_text(cell_texts(distinct))),
-      json_array(match(values, distinct) - 1L))
+    sprintf('"levels":%s,"moment":%s,"values":%s', json_array(json_text(cell_texts(distinct))),
+      json_flag(is_moment(kind_of(values))), json_array(match(values, distinct) - 1L))
   }
   sprintf('{"heading":%s,"number":%s,"summed":%s,%s%s}', json_text(clean_text(name)), json_flag(number),
     json_flag(summed && number), data, if (is.null(rest)) "" else paste0(',"rest":', rest))

@@ -23,7 +23,9 @@ check_chart <- function(item, ctx) {
   kind <- if (is.symbol(expr)) as.character(expr) else if (is.call(expr)) call_name(expr) else expr_text(expr)
   if (!has_room("chart", kind)) stop_in(
     ctx, "unknown_function", sprintf("there is no kind of chart `%s`.", kind),
-    c(meant(kind, rooms_of("chart"), "kinds"), "Write one as in chart = bars(receipts); see help(\"charts\").")
+    if (grepl("[.](png|svg|pdf|jpe?g)$", kind)) sprintf(
+      "A picture is put into a file by ggplot2::ggsave(%s, chart(page)).", value_text(kind)
+    ) else c(meant(kind, rooms_of("chart"), "kinds"), "Write one as in chart = bars(receipts); see help(\"charts\").")
   )
   room <- room_of("chart", kind)
   parts <- if (is.call(expr)) match_args(expr, room$args, kind, ctx) else Filter(Negate(is.null), room$args)

@@ -337,13 +337,14 @@
 
   const entryCell = (column, k) => {
     const value = column.values[k];
-    if (!column.number) return make("td", { dir: "auto" }, column.levels[value]);
-    const text = value === null ? "(missing)" : shown(decimal(value), column.decimals);
+    if (!column.number) return make("td", { dir: "auto", className: column.moment ? "d" : "" }, column.levels[value]);
+    let text = value === null ? "(missing)" : shown(decimal(value), column.decimals);
+    if (column.unmarked) text = text.replaceAll(",", "");
     return make("td", { className: "n" }, text);
   };
 
   const entryRow = (entries, k) => make("tr", {}, make("th", { scope: "row", className: "n" },
-    entries.number[k] === null ? "made" : grouped(String(entries.number[k]))),
+    entries.number[k] === null ? "made" : String(entries.number[k])),
   ...entries.columns.map((column) => entryCell(column, k)));
 
   const totalRows = (entries, behind) => {

@@ -49,6 +49,7 @@ test_that("the section chart says what is drawn, in R, in a file, and in words",
   for (kind in kinds) expect_no_error(amend(if (kind == "cells") pages$crosstab else pages$ranks,
     chart = !!as.name(kind)))
   expect_match(said_by(amend(page, chart = bras(passages))), "no kind of chart `bras`.*bars")
+  expect_match(said_by(chart(page, "a/b.png")), "no kind of chart .a/b.png.*ggsave\\(\"a/b.png\", chart\\(page\\)\\)")
   expect_match(said_by(amend(page, chart = c(bars(), shares()))), "one picture")
   expect_match(said_by(amend(page, chart = bars(passagse))), "passagse.*passages")
   expect_match(said_by(amend(page, chart = bars(lock))), "number")
