@@ -190,7 +190,7 @@ slack_floors <- function(drawn) {
   nodes <- figures_of_parts(drawn$lines$figures)
   floors <- lapply(nodes, function(node) {
     x <- node$args$x
-    if (takes_core_route(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
+    if (is_to_the_bit(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
     all <- abs(as_plain_number(evaluate_column(x, entries_table(drawn))))
     off <- 16 * .Machine$double.eps * max(0, all[is.finite(all)])
     if (isTRUE(room_of("figure", node$fn)$squared)) off^2 else off
@@ -203,7 +203,7 @@ worked_within <- function(node, lines, slack, again, n, floors) {
     evaluate_column(node, table_in_hand(function(name) lines[[name]], n, function(id) again[[id]]))
   }
   value <- work(lines, again)
-  loose <- Filter(function(figure) !takes_core_route(figure), figures_in(node))
+  loose <- Filter(function(figure) !is_to_the_bit(figure), figures_in(node))
   loose <- Filter(function(id) is_plain_double(again[[id]]), names(loose))
   used <- intersect(columns_in(node), names(slack))
   if (length(loose) + length(used) == 0) return(list(value = value, slack = NULL))
@@ -221,7 +221,13 @@ worked_within <- function(node, lines, slack, again, n, floors) {
   list(value = value, slack = 2 * Reduce(`+`, off))
 }
 
-is_exact <- function(figure) all(vapply(figures_in(figure$node), takes_core_route, TRUE))
+is_exact <- function(figure) all(vapply(figures_in(figure$node), is_to_the_bit, TRUE))
+
+# What has an exact second route, and what is one of the entries' own values, the same by any.
+is_to_the_bit <- function(node) {
+  room <- room_of("figure", node$fn)
+  takes_core_route(node) || isTRUE(room$own_value) || isTRUE(room$picks) && !isTRUE(room$averages)
+}
 
 is_sampled <- function(figure, sampled) any(names(figures_in(figure$node)) %in% sampled)
 
