@@ -73,6 +73,18 @@ reach <- function(unit, n = 0, short_of = FALSE) list(unit = unit, n = n, short_
 
 by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")
 
+# A step of the calendar: "day", or days(1).
+step_of_calendar <- function(expr, what, values, ctx) {
+  if (!is.call(expr) || !call_name(expr) %in% names(calendar_spans)) {
+    return(one_of_words(expr, calendar_units, what, values, ctx))
+  }
+  span <- check_span(expr, values, ctx, what)
+  word <- sub("s$", "", call_name(expr))
+  if (span$n == calendar_spans[[call_name(expr)]][[2]]) return(word)
+  stop_in(ctx, "bad_argument", sprintf("`%s` is one step of the calendar, and got %s.", what, span$text),
+    sprintf("Write %s = \"%s\".", what, word))
+}
+
 # One of some words in quotes.
 one_of_words <- function(expr, known, what, values, ctx) {
   word <- one_value(expr, values, what, ctx)

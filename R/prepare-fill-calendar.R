@@ -10,7 +10,7 @@ room("fill_calendar", "preparation",
     )
     per <- if (!is.null(parts$per) && !rlang::is_call(parts$per, "whole", n = 0)) named_columns(parts$per, "per", ctx)
     part <- list(
-      along = along, per = per, step = one_of_words(parts$step, calendar_units, "step", values, ctx),
+      along = along, per = per, step = step_of_calendar(parts$step, "step", values, ctx),
       from = day_asked(parts$from, "from", values, ctx), to = day_asked(parts$to, "to", values, ctx),
       fill = fill_asked(parts$fill, c(along, per), values, ctx), made = made_mark(ctx)
     )

@@ -159,7 +159,7 @@ named_after_its_date <- function(item) {
 # The key is the start of the day, week, ... that a date lies in.
 check_unbroken <- function(item, ctx) {
   parts <- match_args(item$expr, alist(x = , step = "day", from = NULL, to = NULL), "unbroken", ctx)
-  step <- one_of_words(parts$step, calendar_units, "step", item$values, ctx)
+  step <- step_of_calendar(parts$step, "step", item$values, ctx)
   node <- row_call("start_of", list(x = check_node(parts$x, item$values, ctx), unit = value_node(step)), ctx)
   node$unbroken <- list(
     step = step, from = day_asked(parts$from, "from", item$values, ctx),

@@ -89,6 +89,13 @@ test_that("what a calendar cannot be is said", {
   }
   says("goes along one column of dates, and `k` is text", k)
   says("`step` is \"day\", \"week\"", day, "hour")
+  says("`step` is one step of the calendar, and got days\\(7\\).*Write step = \"day\"", day, days(7))
+  says("years\\(\\) takes one number", day, years())
+  for (step in c("day", "week", "month", "quarter", "year")) {
+    by <- function(step) rlang::inject(brief(table, prepare = fill_calendar(day, step = !!step), lines = c(
+      d = unbroken(day, !!step)), figures = c(n = sum(n))))
+    expect_identical(as.data.frame(draw_up(by(call(paste0(step, "s"), 1)))), as.data.frame(draw_up(by(step))))
+  }
   says("`from` takes a date, and got \"soon\"", day, from = "soon")
   says("`to` is 2024-01-01, which is before it", day, from = "2025-01-01", to = "2024-01-01")
   says("`fill` takes values by the names", day, fill = 0)
