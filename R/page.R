@@ -107,10 +107,10 @@ format_of_node <- function(node, of_columns) {
   if (!is.null(node$figure)) return(format_of_node(node$figure, of_columns))
   room <- room_of_node(node)
   if (!is.null(room$format)) return(room$format(node))
-  format <- if (is.list(node$args$x)) format_of_node(node$args$x, of_columns)
   picked <- isTRUE(room$picks) || isTRUE(room$own_value)
-  adds <- isTRUE(room$averages) || isTRUE(room$is_total)
-  if (picked || adds && isTRUE(room_of("format", format$fn)$adds)) format
+  if (!picked && !isTRUE(room$averages) && !isTRUE(room$is_total)) return(NULL)
+  format <- format_of_node(node$args$x, of_columns)
+  if (picked || isTRUE(room_of("format", format$fn)$adds)) format
 }
 
 # What a share is a part of, in words.
