@@ -1,19 +1,18 @@
-# What stands in a checked tree. Trees may be very long to one side, so they are gone through with a
-# list of what is still to be looked at.
+# What stands in a checked tree. Trees may be very long to one side, so they are gone through with a list of what is still
+# to be looked at; a tree is put into it by `[<-`, since `[[<-` looks through all of the tree each time.
 
 # All nodes of a tree, each before those inside it, from left to right; without those inside nodes of a type.
 nodes_of <- function(node, not_inside = "") {
   found <- list()
   waiting <- list(node)
-  while (length(waiting)) {
-    here <- waiting[[length(waiting)]]
-    waiting[[length(waiting)]] <- NULL
-    if (is.null(here$type)) {
-      waiting <- c(waiting, rev(lapply(unname(here), `[[`, "node")))  # the sorts of an order
-      next
-    }
-    found[[length(found) + 1]] <- here
-    if (here$type != not_inside) waiting <- c(waiting, rev(unname(here$args)))
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    last <- last - 1
+    inner <- if (is.null(here$type)) lapply(unname(here), `[[`, "node") else if (here$type != not_inside) here$args
+    if (!is.null(here$type)) found[length(found) + 1] <- list(here)  # else the sorts of an order
+    waiting[last + seq_along(inner)] <- rev(unname(inner))
+    last <- last + length(inner)
   }
   found
 }
@@ -22,12 +21,14 @@ nodes_of <- function(node, not_inside = "") {
 nodes_within <- function(x) {
   found <- list()
   waiting <- list(x)
-  while (length(waiting)) {
-    here <- waiting[[length(waiting)]]
-    waiting[[length(waiting)]] <- NULL
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    last <- last - 1
     if (!is.list(here) || is.object(here)) next
-    if (!is.null(here$type)) found[[length(found) + 1]] <- here
-    waiting <- c(waiting, unname(here))
+    if (!is.null(here$type)) found[length(found) + 1] <- list(here)
+    waiting[last + seq_along(here)] <- unname(here)
+    last <- last + length(here)
   }
   found
 }
