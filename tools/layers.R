@@ -1,12 +1,29 @@
 # The layers of R/ and the folders of src/core: what calls what. Run as a script it draws docs/layers.png, and ends
 # with 1 where a call goes upward or files call each other in a circle.
 
+# The names in an expression that are neither arguments nor set there, nor parts of something or quoted.
+names_used <- function(expr) {
+  used <- set <- character()
+  look <- function(expr) {
+    if (is.symbol(expr)) used <<- c(used, as.character(expr))
+    if (is.pairlist(expr)) set <<- c(set, names(expr))
+    inner <- if (is.call(expr) || is.pairlist(expr)) as.list(expr)
+    if (is.call(expr) && is.symbol(expr[[1]])) {
+      head <- as.character(expr[[1]])
+      if (head %in% c("<-", "for") && is.symbol(expr[[2]])) set <<- c(set, as.character(expr[[2]]))
+      inner <- switch(head, "$" = , "::" = , ":::" = inner[2], quote = NULL, inner)
+    }
+    for (k in seq_along(inner)) if (!identical(inner[[k]], quote(expr = ))) look(inner[[k]])
+  }
+  look(expr)
+  setdiff(unique(used), set)
+}
+
 # Top-level names of a file, and the names that it uses.
 read_file <- function(path) {
   parts <- lapply(as.list(parse(path, keep.source = FALSE)), function(expr) {
     defines <- is.call(expr) && identical(expr[[1]], as.name("<-")) && (is.symbol(expr[[2]]) || is.character(expr[[2]]))
-    body <- eval(call("function", NULL, if (defines) expr[[3]] else expr))
-    list(name = if (defines) as.character(expr[[2]]), uses = codetools::findGlobals(body))
+    list(name = if (defines) as.character(expr[[2]]), uses = names_used(if (defines) expr[[3]] else expr))
   })
   list(
     defines = unlist(lapply(parts, `[[`, "name")), uses = unique(unlist(lapply(parts, `[[`, "uses")))

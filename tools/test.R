@@ -6,9 +6,8 @@ files <- list.files("tests/testthat", "^test-.*[.]R$", full.names = TRUE)
 
 run_file <- function(path) {
   began <- proc.time()[["elapsed"]]
-  found <- testthat::test_file(path,
-    package = "idleledger", load_package = "installed", stop_on_failure = FALSE, reporter = "silent"
-  )
+  found <- testthat::test_file(path, package = "idleledger", load_package = "installed", stop_on_failure = FALSE,
+    reporter = "silent", env = helpers, load_helpers = FALSE)
   wrong <- unlist(lapply(found, function(test) {
     bad <- Filter(function(one) inherits(one, c("expectation_failure", "expectation_error")), test$results)
     vapply(bad, function(one) {
@@ -35,6 +34,9 @@ told <- function(path, run) {
 for (package in c("testthat", "idleledger", "ggplot2", "RSQLite", "htmltools", "yaml")) {
   requireNamespace(package, quietly = TRUE)
 }
+library(idleledger)
+helpers <- testthat::test_env("idleledger")
+invisible(testthat::source_test_helpers("tests/testthat", helpers))
 
 cores <- max(1, parallel::detectCores())
 slow_first <- order(-file.size(files))

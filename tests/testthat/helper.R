@@ -1,8 +1,11 @@
 # Random tables with every kind of column, ties and missing values; and an independent slow way to
 # figures: plain R on the values of one line after another.
 
-# How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a third of that.
-rounds <- function(n) if (nzchar(Sys.getenv("IDLE_THOROUGH"))) n else ceiling(n / 3)
+# How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a fourth of that. Of
+# cases that are written down, one in `n` has its turn, evenly.
+thorough <- function() nzchar(Sys.getenv("IDLE_THOROUGH"))
+rounds <- function(n) if (thorough()) n else ceiling(n / 4)
+one_in <- function(n, cases) if (thorough()) cases else cases[seq_along(cases) %% n == 1]
 
 # What is as expected at once needs no search for differences, which takes some milliseconds each time.
 unless_at_once <- function(same, full) if (same) testthat::succeed() else full

@@ -1,6 +1,5 @@
 # The layers of the package's own source, where that is at hand.
 skip_if_not(file.exists(test_path("../../tools/layers.R")), "the source is not at hand")
-skip_if_not_installed("codetools")
 
 layers <- new.env()
 sys.source(test_path("../../tools/layers.R"), layers)
