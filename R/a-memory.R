@@ -1,5 +1,5 @@
-# What pure functions have given, by content: the rules of a tie-out ask the same of the same texts, from rule to rule and
-# from one tie-out to the next.
+# What pure functions have given, by content: the rules of a tie-out ask the same of the same texts, from rule to rule
+# and from one tie-out to the next.
 
 most_texts_at_once <- 5000
 most_texts_remembered <- 50000

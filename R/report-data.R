@@ -133,7 +133,8 @@ report_entries <- function(drawn, most) {
   formats <- formats_of_columns(drawn)
   parts <- vapply(names(columns), function(name) {
     summed <- name %in% sums
-    json_column(columns[[name]], kept, name, formats[[name]], summed, if (summed) rest_sums(columns[[name]], line, rest))
+    sums_left <- if (summed) rest_sums(columns[[name]], line, rest)
+    json_column(columns[[name]], kept, name, formats[[name]], summed, sums_left)
   }, "")
   paste0(
     '{"what":', json_text(if (is.null(drawn$entries$below)) "entry" else "line of the page below"), ',"n":', n,

@@ -33,7 +33,8 @@ on_date("weekday", "weekday", "the day of the week, 1 for Monday to 7 for Sunday
 
 room("fiscal_year", "row", topic = "dates",
   args = alist(x = , starts = ), takes = list(x = "moment", starts = "number"), gives = "integer", one = "starts",
-  tells_year = TRUE, format = function(node) unmarked, year_starts = function(node) if (node$args$starts$type == "value") node$args$starts$value,
+  tells_year = TRUE, format = function(node) unmarked,
+  year_starts = function(node) if (node$args$starts$type == "value") node$args$starts$value,
   work = function(x, starts) core_date_part(as_days(x), "fiscal_year", month_start(starts)),
   again = function(x, starts) {
     date_part_again(x, "year") + as.integer(starts > 1 & date_part_again(x, "month") >= starts)

@@ -1,5 +1,5 @@
-# What stands in a checked tree. Trees may be very long to one side, so they are gone through with a list of what is still
-# to be looked at; a tree is put into it by `[<-`, since `[[<-` looks through all of the tree each time.
+# What stands in a checked tree. Trees may be very long to one side, so they are gone through with a list of what is
+# still to be looked at; a tree is put into it by `[<-`, since `[[<-` looks through all of the tree each time.
 
 # All nodes of a tree, each before those inside it, from left to right; without those inside nodes of a type.
 nodes_of <- function(node, not_inside = "") {

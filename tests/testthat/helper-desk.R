@@ -102,7 +102,8 @@ waits <- function(page, script) {
 # A text of the page's that comes to be so.
 expect_comes <- function(page, script, pattern) {
   found <- NULL
-  until(function() isTRUE(grepl(pattern, found <<- tryCatch(in_page(page, script), error = conditionMessage))), why = function() c(script, pattern, found))
+  comes <- function() isTRUE(grepl(pattern, found <<- tryCatch(in_page(page, script), error = conditionMessage)))
+  until(comes, why = function() c(script, pattern, found))
   testthat::succeed()
 }
 

@@ -23,9 +23,11 @@ test_that("weights lie between nothing and all, whatever the amounts", {
 })
 
 test_that("what is kept of values is found anew where anything differs that a rule sees", {
-  pages <- list(by_wharf(dues), by_wharf(dues_at("wharf", 9, "alder ")), by_wharf(dues_at("wharf", 9, "alder ")[360:1, ]),
+  spelled <- dues_at("wharf", 9, "alder ")
+  pages <- list(by_wharf(dues), by_wharf(spelled), by_wharf(spelled[360:1, ]),
     by_wharf(rbind(dues, dues[7, ])), brief(stats::setNames(dues, toupper(names(dues))), lines = WHARF, figures = c(
-      n = count(), dues = sum(DUE))), amend(by_wharf(dues), only = due > 50), amend(by_wharf(dues), lines = c(wharf, goods)))
+      n = count(), dues = sum(DUE))), amend(by_wharf(dues), only = due > 50),
+    amend(by_wharf(dues), lines = c(wharf, goods)))
   kept <- c(lapply(pages, findings), lapply(rev(pages), findings))
   withr::with_options(list(idleledger.fewest_to_judge = 1e6), few <- findings(pages[[2]]))
   local_in_package("found_among_values", function(seen) idleledger:::each_rule("of_values", seen))
