@@ -38,7 +38,8 @@ library(idleledger)
 helpers <- testthat::test_env("idleledger")
 invisible(testthat::source_test_helpers("tests/testthat", helpers))
 
-cores <- max(1, parallel::detectCores())
+# One more than there are cores, since many wait for programs of their own.
+cores <- 1 + max(1, parallel::detectCores())
 slow_first <- order(-file.size(files))
 runs <- parallel::mclapply(files[slow_first], function(path) {
   run <- try(run_file(path), silent = TRUE)
