@@ -57,7 +57,7 @@ print.idle_differences <- function(x, ...) {
   say(cells_in_words(x, n))
   if (n > 0) {
     say_quiet(sprintf("a is %s, b is %s, and the difference is b less a.", x$labels[1], x$labels[2]))
-    print_some(x$cells)
+    print_some(x$cells, x$keys)
   }
   for (side in 1:2) print_side(x, side)
   for (note in x$notes) say_quiet(note)
@@ -82,7 +82,7 @@ print_side <- function(x, side) {
     if (nrow(table) > 0) {
     cat("\n")
     say(sprintf("%s: %s", words, count_of(nrow(table), "line")))
-    print_some(table)
+    print_some(table, x$keys)
   }
   }
   show(list(x$only_a, x$only_b)[[side]], paste("Only in", x$labels[side]))
@@ -93,14 +93,14 @@ print_side <- function(x, side) {
   if (length(columns)) say_quiet(sprintf("Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]))
 }
 
-print_some <- function(table, most = 10) {
+print_some <- function(table, keys, most = 10) {
   columns <- as.list(utils::head(table, most))
   if (!is.null(columns$text_a)) for (side in c("a", "b")) {
     texts <- columns[[paste0("text_", side)]]
     columns[[side]] <- ifelse(nzchar(texts), texts, cell_texts(columns[[side]]))
     columns[[paste0("text_", side)]] <- NULL
   }
-  print_table(columns, blank = names(columns) == "difference")
+  print_table(columns, keys = names(columns) %in% keys, blank = names(columns) == "difference")
   if (nrow(table) > most) say_quiet(sprintf("%s more", big_mark(nrow(table) - most)))
 }
 

@@ -39,7 +39,7 @@ helpers <- testthat::test_env("idleledger")
 invisible(testthat::source_test_helpers("tests/testthat", helpers))
 
 # One more than there are cores, since many wait for programs of their own.
-cores <- 1 + max(1, parallel::detectCores())
+cores <- 1 + max(1, parallel::detectCores(), na.rm = TRUE)
 slow_first <- order(-file.size(files))
 runs <- parallel::mclapply(files[slow_first], function(path) {
   run <- try(run_file(path), silent = TRUE)

@@ -92,7 +92,11 @@ check_package() {
 count_step() { # name of a step that is one test
   heading "$1"
   cat "$said/$1"
-  if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else echo "FAILED: $1" | tee -a "$said/wrong"; count 0 1; fi
+  if [ "$(cat "$said/$1.end")" -eq 0 ]; then count 1 0; else
+    echo "FAILED: $1"
+    { echo "$1" && tail -n 6 "$said/$1"; } >>"$said/wrong"
+    count 0 1
+  fi
 }
 
 # The demo's own words are shown only where it does not come to its end.

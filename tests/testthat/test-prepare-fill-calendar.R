@@ -92,8 +92,10 @@ test_that("what a calendar cannot be is said", {
   says("`step` is one step of the calendar, and got days\\(7\\).*Write step = \"day\"", day, days(7))
   says("years\\(\\) takes one number", day, years())
   for (step in c("day", "week", "month", "quarter", "year")) {
-    by <- function(step) rlang::inject(brief(table, prepare = fill_calendar(day, step = !!step), lines = c(
-      d = unbroken(day, !!step)), figures = c(n = sum(n))))
+    by <- function(step) {
+      rlang::inject(brief(table, prepare = fill_calendar(day, step = !!step), lines = c(d = unbroken(day, !!step)),
+        figures = c(n = sum(n))))
+    }
     expect_identical(as.data.frame(draw_up(by(call(paste0(step, "s"), 1)))), as.data.frame(draw_up(by(step))))
   }
   says("`from` takes a date, and got \"soon\"", day, from = "soon")
