@@ -107,12 +107,12 @@ local_mariadb <- function(env = parent.frame()) {
     system2("mariadb-admin", c("-S", socket, "-u", "root", "shutdown"), stdout = FALSE, stderr = FALSE)
     unlink(folder, recursive = TRUE)
   }, envir = env)
-  for (try in 1:600) {
-    connection <- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"),
+  connection <- NULL
+  until(function() {
+    connection <<- tryCatch(DBI::dbConnect(RMariaDB::MariaDB(), unix.socket = socket, user = "root"),
       error = function(e) NULL)
-    if (!is.null(connection)) break
-    Sys.sleep(0.2)
-  }
+    !is.null(connection)
+  }, why = function() "MariaDB does not answer")
   DBI::dbExecute(connection, "CREATE DATABASE own CHARACTER SET utf8mb4")
   DBI::dbExecute(connection, "USE own")
   withr::defer(DBI::dbDisconnect(connection), envir = env)

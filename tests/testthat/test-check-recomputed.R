@@ -68,3 +68,16 @@ test_that("figures that fit lines and not the whole are said to have no total", 
   big <- data.frame(k = 1:3, x = bit64::as.integer64(rep("4000000000000000000", 3)))
   expect_match(said(brief(big, lines = k, figures = c(s = sum(x))), "additive"), "64 bits do not hold it")
 })
+
+test_that("a value that is picked is proved to the last bit", {
+  page <- brief(dues, lines = wharf, figures = c(first = first(due), last = last(due, along = slip),
+    third = nth(due, 3), often = mode(due), most = max(due)))
+  expect_match(said(page, "recomputed"), "5 figures of 4 lines, .* equal to the last bit")
+  for (name in c("first", "last", "third", "often", "most")) local({
+    local_spoiled("order", function(drawn) {
+      drawn$lines$columns[[name]][2] <- drawn$lines$columns[[name]][2] * (1 + 2 * .Machine$double.eps)
+      drawn
+    })
+    expect_true("recomputed" %in% names(differing(amend(page, order = wharf))), info = name)
+  })
+})

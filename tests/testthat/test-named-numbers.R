@@ -56,3 +56,22 @@ test_that("unmarked() is asked for by name, and leaves what has fractions or is 
   styles <- vapply(openxlsx::loadWorkbook(path)$styleObjects, function(one) toString(one$style$numFmt$formatCode), "")
   expect_true(all(c("0", "#,##0") %in% styles))
 })
+
+test_that("entries look so behind a line, in a report and at the desk", {
+  page <- brief(table, lines = year, figures = c(s = sum(amount)))
+  behind <- entries_behind(page, year == 2023)
+  withr::local_options(width = 300, cli.width = 300)
+  expect_match(printed(behind), "2023 +10001 +70001 +2001 +900000000000001 +5,001 +1,000")
+  desk <- as.character(idleledger:::html_plain_table(as.data.frame(behind)))
+  for (cell in c(">2023<", ">10001<", ">1,000<")) expect_match(desk, cell, fixed = TRUE)
+  skip_if_not_installed("htmltools")
+  path <- withr::local_tempfile(fileext = ".html")
+  report(amend(page, only = day > "2024-01-01", columns = c(day = as_date("2025-01-31"))), path, chart = FALSE)
+  data <- sub("</script>.*", "", sub(".*id=\"p1-data\">", "", paste(readLines(path, warn = FALSE), collapse = "\n")))
+  columns <- jsonlite::fromJSON(data, simplifyVector = FALSE)$entries$columns
+  flagged <- function(flag) {
+    vapply(Filter(function(column) isTRUE(column[[flag]]), columns), `[[`, "", "heading")
+  }
+  expect_setequal(flagged("unmarked"), c("year", "account", "orderNo", "fiscal_year", "big_id"))
+  expect_identical(flagged("moment"), "day")
+})

@@ -25,7 +25,7 @@ test_that("odd columns tie, in keys and figures, with no rows, one, two or many"
   seen <- 0
   pairs <- expand.grid(key = names(odd), value = names(odd), rows = c(0, 1, 2, n), stringsAsFactors = FALSE)
   whole <- pairs$rows == n
-  for (at in c(one_in(3, which(whole)), one_in(if (thorough()) 1 else 29, which(!whole)))) {
+  for (at in one_in(3, c(which(whole), which(!whole)[seq(1, sum(!whole), 9)]))) {
     key <- pairs$key[at]
     value <- pairs$value[at]
     rows <- pairs$rows[at]

@@ -68,15 +68,10 @@ test_that("an interrupt ends a long draw-up within a second or so", {
   out <- withr::local_tempfile()
   system2("sh", c("-c", shQuote(sprintf("Rscript %s > %s & echo $! > %s.pid", script, out, out))))
   pid <- as.integer(readLines(paste0(out, ".pid")))
-  wait_for <- function(word, seconds) {
-    until <- Sys.time() + seconds
-    said <- function() file.exists(out) && any(grepl(word, readLines(out, warn = FALSE)))
-    while (Sys.time() < until && !said()) Sys.sleep(0.05)
-    said()
-  }
-  expect_true(wait_for("ready", 300))
+  withr::defer(tools::pskill(pid, tools::SIGKILL))
+  said <- function(word) function() file.exists(out) && any(grepl(word, readLines(out, warn = FALSE)))
+  until(said("ready"))
   Sys.sleep(1)
   tools::pskill(pid, tools::SIGINT)
-  expect_true(wait_for("stopped", 60))
-  tools::pskill(pid, tools::SIGKILL)
+  expect_no_error(until(said("stopped"), 10))
 })
