@@ -15,6 +15,7 @@ room("chart", "command", place = 2.5,
     path <- options[["write"]]
     if (is.null(path)) stop_idle("bad_argument", "chart needs a file to draw into: --write receipts.png.")
     size <- size_named(options[["size"]])
+    chart_ending(path)
     page <- draw_up(brief_of_options(options, files))
     write_chart(chart(page, size = size, why = isTRUE(options$why)), path, size)
     if (!isTRUE(options$quiet)) message(clean_text(sprintf("Drew %s into %s.", statement_title(page), path)))

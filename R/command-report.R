@@ -12,6 +12,7 @@ room("report", "command", place = 2.7,
   run = function(options, files) {
     path <- options[["write"]]
     if (is.null(path)) stop_idle("bad_argument", "report needs a file to write: --write receipts.html.")
+    report_ending(path)
     page <- draw_up(brief_of_options(options, files))
     checks <- write_report(page, path, chart = isTRUE(options$picture))
     if (!isTRUE(options$quiet)) message(clean_text(sprintf("Wrote a report of %s to %s.", statement_title(page),

@@ -5,12 +5,18 @@ chart_inches <- list(screen = c(10, 6.25), page = c(6.5, 4.5), slide = c(13.333,
 
 chart_endings <- c("png", "svg", "pdf")
 
-write_chart <- function(plot, path, size = "screen") {
+chart_ending <- function(path) {
   ending <- if (is_one_text(path)) ending_of(path) else ""
   if (!ending %in% chart_endings) stop_idle(
     "bad_file", sprintf("%s is of no format that a chart is written in.", value_text(path)[1]),
     sprintf("Its name ends with %s.", either(paste0(".", chart_endings)))
   )
+  check_target(path)
+  ending
+}
+
+write_chart <- function(plot, path, size = "screen") {
+  ending <- chart_ending(path)
   write_beside(path, function(beside) {
     draw_on_device(plot, beside, ending, chart_inches[[size]])
     NULL

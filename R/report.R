@@ -40,14 +40,10 @@ report <- function(x, path, title = NULL, chart = TRUE) {
   invisible(path)
 }
 
-# Gives the tie-outs of the pages.
+# Gives the tie-outs of the pages. What cannot be written is refused before anything is drawn up.
 write_report <- function(x, path, title = NULL, chart = TRUE) {
   on.exit(progress_done())
-  need_package("htmltools", "reports")
-  ending <- if (is_one_text(path)) ending_of(path) else ""
-  if (!ending %in% c("html", "htm", "pdf")) stop_idle(
-    "bad_file", sprintf("%s is no name for a report.", value_text(path)[1]), "Its name ends with .html or .pdf."
-  )
+  ending <- report_ending(path)
   pages <- pages_to_report(x)
   if (is.null(title)) title <- if (length(pages) == 1) statement_title(pages[[1]]) else "Report"
   if (!is_one_text(title)) stop_idle("bad_argument", "title is one text.")
@@ -56,6 +52,17 @@ write_report <- function(x, path, title = NULL, chart = TRUE) {
   html <- report_html(pages, checks, title, chart, ending == "pdf", normalizePath(dirname(path), mustWork = FALSE))
   if (ending == "pdf") print_as_pdf(html, path) else write_whole(path, function(put) put(html))
   checks
+}
+
+report_ending <- function(path) {
+  need_package("htmltools", "reports")
+  ending <- if (is_one_text(path)) ending_of(path) else ""
+  if (!ending %in% c("html", "htm", "pdf")) stop_idle(
+    "bad_file", sprintf("%s is no name for a report.", value_text(path)[1]), "Its name ends with .html or .pdf."
+  )
+  check_target(path)
+  if (ending == "pdf") find_browser()
+  ending
 }
 
 pages_to_report <- function(x) {

@@ -23,7 +23,8 @@
 #' @return The path, unseen. Raises
 #'   `idle_bad_file` for a format that is not known, a folder that is not there, what is no file, or the
 #'   page's own source, `idle_not_written` with the reason where writing fails, `idle_bad_column` for a value that the
-#'   format cannot hold, `idle_no_package` where a package is missing.
+#'   format cannot hold, `idle_no_package` where a package is missing. A path that cannot be written to is refused
+#'   before anything is drawn up.
 #' @export
 #' @examples
 #' page <- brief(demo_table("tolls"), lines = reach, figures = c(receipts = sum(toll)))
@@ -32,16 +33,17 @@
 #' readLines(path)
 #' differences(page, path)
 write_statement <- function(x, path, formulas = FALSE, guard = TRUE, about = FALSE) {
+  local_utf8()
+  writer <- writer_for(path)
+  check_target(path)
+  if (isTRUE(formulas) && !"formulas" %in% writer$takes) stop_idle(
+    "bad_argument", sprintf("A .%s file has no formulas.", ending_of(path)),
+    "Write a workbook (.xlsx), or leave out `formulas`."
+  )
   if (is_brief(x)) x <- draw_up(x)
   if (!inherits(x, "idle_statement")) {
     stop_idle("bad_argument", sprintf("write_statement() takes a statement or a brief, and got %s.", a_thing(x)))
   }
-  local_utf8()
-  writer <- writer_for(path)
-  if (isTRUE(formulas) && !"formulas" %in% writer$takes) stop_idle(
-    "bad_argument", sprintf("A .%s file has no formulas.",
-      ending_of(path)), "Write a workbook (.xlsx), or leave out `formulas`."
-  )
   check_not_the_source(path, statement_part(x, "brief"))
   writer$write(x, path, list(formulas = isTRUE(formulas), guard = isTRUE(guard)))
   if (isTRUE(about)) write_about(x, path)

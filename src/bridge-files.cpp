@@ -193,7 +193,7 @@ bool core_ends_with_return(SEXP file) { return Rcpp::XPtr<OpenFile>(file)->outli
 // [[Rcpp::export(rng = false)]]
 Rcpp::NumericMatrix core_cut_file(SEXP file, double bytes) {
   const Rcpp::XPtr<OpenFile> open(file);
-  const auto parts = open->plain ? idle::cut_in_parts(open->outline, static_cast<std::size_t>(bytes)) : std::vector<idle::Chunk>();
+  const auto parts = open->plain ? idle::cut_in_parts(open->outline, static_cast<std::size_t>(bytes)) : std::vector<idle::RecordChunk>();
   Rcpp::NumericMatrix out(static_cast<int>(parts.size()), 4);
   for (std::size_t k = 0; k < parts.size(); ++k) {
     const int at = static_cast<int>(k);

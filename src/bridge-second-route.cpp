@@ -5,7 +5,7 @@
 namespace {
 
 template <typename T>
-SEXP numbers(const std::vector<T>& x, double add = 0) {
+SEXP as_numbers(const std::vector<T>& x, double add = 0) {
   Rcpp::Shield<SEXP> out(bridge::fresh_results(x.size()));
   double* to = REAL(out);
   for (std::size_t i = 0; i < x.size(); ++i) to[i] = static_cast<double>(x[i]) + add;
@@ -16,13 +16,13 @@ SEXP numbers(const std::vector<T>& x, double add = 0) {
 SEXP rest_lines(const std::vector<idle::RouteRest>& rests) {
   std::vector<double> lines;
   for (const auto& rest : rests) lines.push_back(static_cast<double>(rest.line));
-  return numbers(lines, 1);
+  return as_numbers(lines, 1);
 }
 
 SEXP rest_values(const std::vector<idle::RouteRest>& rests) {
   std::vector<double> values;
   for (const auto& rest : rests) values.push_back(rest.value);
-  return numbers(values);
+  return as_numbers(values);
 }
 
 }  // namespace
@@ -48,12 +48,12 @@ Rcpp::List core_second_route(Rcpp::List keys, double rows, Rcpp::List columns) {
   for (R_xlen_t c = 0; c < columns.size(); ++c) {
     const idle::RouteFigures& f = route.columns[c];
     figures[c] =
-        Rcpp::List::create(Rcpp::_["filled"] = numbers(f.filled), Rcpp::_["sum"] = numbers(f.sum),
-                           Rcpp::_["mean"] = numbers(f.mean), Rcpp::_["min"] = numbers(f.least),
-                           Rcpp::_["max"] = numbers(f.greatest), Rcpp::_["rest_line"] = rest_lines(f.rests),
+        Rcpp::List::create(Rcpp::_["filled"] = as_numbers(f.filled), Rcpp::_["sum"] = as_numbers(f.sum),
+                           Rcpp::_["mean"] = as_numbers(f.mean), Rcpp::_["min"] = as_numbers(f.least),
+                           Rcpp::_["max"] = as_numbers(f.greatest), Rcpp::_["rest_line"] = rest_lines(f.rests),
                            Rcpp::_["rest"] = rest_values(f.rests));
   }
-  return Rcpp::List::create(Rcpp::_["first"] = numbers(route.first, 1),
-                            Rcpp::_["entries"] = numbers(route.entries),
+  return Rcpp::List::create(Rcpp::_["first"] = as_numbers(route.first, 1),
+                            Rcpp::_["entries"] = as_numbers(route.entries),
                             Rcpp::_["columns"] = figures);
 }

@@ -94,7 +94,7 @@ wrong_with_layers <- function(layers = read_layers(), found = calls_between()) {
 # The folders of the core and which of them include files of which.
 core_folders <- function(folder = "src/core") {
   files <- list.files(folder, "[.](h|cpp)$", recursive = TRUE)
-  files <- files[!startsWith(files, "tests/")]
+  files <- files[!startsWith(files, "tests/") & grepl("/", files)]
   included <- do.call(rbind, lapply(files, function(file) {
     to <- regmatches(text <- readLines(file.path(folder, file)), regexpr("#include \"[a-z_]+/", text))
     data.frame(from = rep(dirname(file), length(to)), to = gsub("#include \"|/", "", to))
@@ -104,14 +104,26 @@ core_folders <- function(folder = "src/core") {
 
 core_order <- c("base", "column", "exact", "sort", "text", "read", "group", "match", "folds", "window", "route")
 
-# Folders that include what stands above them, and folders that stand in no order.
-wrong_with_core <- function(found = core_folders()) {
+# A folder is compiled as one, by the file of its name, and so are all bridges: the sources that none of these names.
+left_out_of_build <- function() {
+  together <- c("src/bridges.cpp", Sys.glob("src/core/*.cpp"))
+  named <- unlist(lapply(together, function(file) {
+    lines <- grep("^#include", readLines(file), value = TRUE)
+    file.path(dirname(file), gsub("#include |\"", "", lines))
+  }))
+  sources <- c(Sys.glob("src/bridge*.cpp"), Sys.glob("src/core/*/*.cpp"))
+  setdiff(sources[!startsWith(sources, "src/core/tests")], c(together, named))
+}
+
+# Folders that include what stands above them, folders that stand in no order, and sources that are not compiled.
+wrong_with_core <- function(found = core_folders(), apart = left_out_of_build()) {
   place <- function(name) match(name, core_order)
   up <- found$included[place(found$included$from) < place(found$included$to), ]
   unknown <- setdiff(dirname(found$files), core_order)
   left_out <- grep("([Oo]ld|^check|^chm)$", dirname(found$files), value = TRUE)
   c(
     if (length(left_out)) sprintf("R CMD build leaves out a folder called %s.", unique(left_out)),
+    if (length(apart)) sprintf("%s is not compiled: the file of its folder does not include it.", apart),
     if (length(unknown)) sprintf("The folder %s stands in no order.", unknown),
     if (nrow(up)) sprintf("%s includes files of %s, which is above it.", up$from, up$to)
   )

@@ -1,10 +1,10 @@
 # Random tables with every kind of column, ties and missing values; and an independent slow way to
 # figures: plain R on the values of one line after another.
 
-# How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a fourth of that. Of
+# How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a sixth of that. Of
 # cases that are written down, one in `n` has its turn, evenly.
 thorough <- function() nzchar(Sys.getenv("IDLE_THOROUGH"))
-rounds <- function(n) if (thorough()) n else ceiling(n / 4)
+rounds <- function(n) if (thorough()) n else ceiling(n / 6)
 one_in <- function(n, cases) if (thorough()) cases else cases[seq_along(cases) %% n == 1 %% n]
 
 # What is as expected at once needs no search for differences, which takes some milliseconds each time.
@@ -28,6 +28,13 @@ expect_false <- function(object, ..., label = deparse1(substitute(object))) {
 
 expect_null <- function(object, ..., label = deparse1(substitute(object))) {
   unless_at_once(is.null(object), testthat::expect_null(object, ..., label = label))
+}
+
+# testthat works twice what is matched.
+expect_match <- function(object, regexp, ..., all = TRUE, info = NULL, label = deparse1(substitute(object))) {
+  found <- if (is.character(object) && length(object) > 0) grepl(regexp, object, ...) else FALSE
+  same <- if (all) all(found) else any(found)
+  unless_at_once(same, testthat::expect_match(object, regexp, ..., all = all, info = info, label = label))
 }
 
 # In each test R sorts by an alphabet, as it does for most users, so that what should go by code point shows where it

@@ -27,7 +27,7 @@ windows_of <- quote(c(
 
 test_that("ranks and frames of random tables tie in every row", {
   local_in_package("rows_to_sample", function(n) 1)
-  for (seed in 1:6) {
+  for (seed in one_in(2, 1:6)) {
     table <- random_table(c(1, 2, 40, 150, 300, 300)[seed], seed)
     table$day[is.na(table$day)] <- as.Date("2024-02-28")
     found <- as.data.frame(tie_out(brief(ledger(table), beside = !!windows_of)))

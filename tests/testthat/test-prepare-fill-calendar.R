@@ -19,7 +19,7 @@ slow_calendar <- function(table, step, per, from, to) {
 }
 
 test_that("each step without an entry is made, and no other", {
-  for (seed in 1:40) {
+  for (seed in one_in(3, 1:40)) {
     step <- c("day", "week", "month", "quarter", "year")[seed %% 5 + 1]
     table <- withr::with_seed(seed, data.frame(
       key = sample(c("a", "b", NA), 15, TRUE), v = seq_len(15),

@@ -1,7 +1,7 @@
 # Tables under each other, samples by lot, and conditions across tables.
 
 test_that("random tables of every kind stand under each other as rbind() puts them", {
-  for (seed in 1:20) {
+  for (seed in one_in(2, 1:20)) {
     one <- random_table(30, seed)
     two <- random_table(sample(c(0, 1, 25), 1), 100 + seed)
     three <- random_table(12, 200 + seed)

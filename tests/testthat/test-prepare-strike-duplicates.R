@@ -9,7 +9,7 @@ row_texts <- function(table) {
 }
 
 test_that("entries alike are struck, in all columns or in some, whichever is kept", {
-  for (seed in 1:25) {
+  for (seed in one_in(2, 1:25)) {
     table <- random_table(60, seed)[c("word", "choice", "whole", "part", "day", "flag")]
     table <- withr::with_seed(seed, table[sample(60, 90, TRUE), ])
     table$id <- 1:90

@@ -28,7 +28,7 @@ test_that("a factor that is not round, and one that leaves no gap, is none", {
 })
 
 test_that("the middle of each group is its median", {
-  for (seed in 1:60) withr::with_seed(seed, {
+  for (seed in one_in(2, 1:60)) withr::with_seed(seed, {
     n <- sample(0:40, 1)
     x <- ifelse(runif(n) < 0.2, NA, round(rnorm(n), 1))
     group <- sample(c(1:5, NA), n, TRUE)

@@ -22,3 +22,18 @@ test_that("a format that is not known, and the page's own source, are refused", 
   for (wrong in list(dues, 3, NULL)) expect_error(write_statement(wrong, file.path(dirname(path), "x.csv")),
     class = "idle_error")
 })
+
+test_that("what cannot be written is refused before anything is drawn up", {
+  local_in_package("work_brief", function(...) stop("it was drawn up"))
+  page <- brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)))
+  for (into in c("no/x.%s", "x.%s.doc")) {
+    refused <- "There is no folder no|[.]doc\"? is (of )?no (format|name)"
+    expect_match(said_by(write_statement(page, sprintf(into, "csv"))), refused)
+    expect_match(said_by(report(page, sprintf(into, "html"))), refused)
+    write <- function(command, ending) program(command, "dues", "--lines", "wharf", "--write", sprintf(into, ending))
+    said <- c(write("draw-up", "csv")$err, write("report", "html")$err, write("chart", "png")$err)
+    expect_length(said, 3)
+    expect_match(said, refused)
+  }
+  expect_match(said_by(write_statement(page, tempfile(fileext = ".csv"), formulas = TRUE)), "has no formulas")
+})

@@ -7,7 +7,7 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t slice = 65536;
+constexpr std::size_t rows_a_turn = 65536;
 
 void take(Weights& weights, const double* values, std::size_t begin, std::size_t end) {
   for (std::size_t i = begin; i < end; ++i) {
@@ -44,7 +44,7 @@ void merge(Weights& all, const Weights& later) {
 
 Weights weigh(const double* values, std::size_t n, const Work& work) {
   std::vector<Weights> parts(workers_for(work, n));
-  run_parallel(work, static_cast<int>(parts.size()), n, slice,
+  run_parallel(work, static_cast<int>(parts.size()), n, rows_a_turn,
                [&](int w, std::size_t begin, std::size_t end) {
                  Weights part;
                  take(part, values, begin, end);

@@ -14,7 +14,7 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t slice = 8192;
+constexpr std::size_t rows_a_turn = 8192;
 
 bool is_wanted(const Wanted& wanted, std::size_t row) {
   if (wanted.condition != nullptr && wanted.condition[row] != 1) return false;
@@ -31,8 +31,8 @@ struct Arranged {
 template <typename Visit>
 void each_wanted(const Groups& groups, const Wanted& wanted, int workers, const Work& work,
                  const Visit& visit) {
-  run_parallel(work, workers, groups.rows(), slice, [&](int w, std::size_t begin, std::size_t end) {
-    std::int32_t scratch[slice];
+  run_parallel(work, workers, groups.rows(), rows_a_turn, [&](int w, std::size_t begin, std::size_t end) {
+    std::int32_t scratch[rows_a_turn];
     const std::int32_t* places = groups.numbers(begin, end - begin, scratch);
     const auto take = visit(w);
     if (wanted.condition == nullptr && !may_have_gaps(wanted.values, begin, end - begin)) {
@@ -91,7 +91,7 @@ Marks marks_of(const ColumnView& view, const Work& work) {
   const auto* x = view.as<std::int32_t>();
   std::vector<std::pair<std::int32_t, std::int32_t>> ends(workers_for(work, view.size),
                                                           {INT32_MAX, INT32_MIN});
-  run_parallel(work, static_cast<int>(ends.size()), view.size, slice,
+  run_parallel(work, static_cast<int>(ends.size()), view.size, rows_a_turn,
                [&](int w, std::size_t begin, std::size_t end) {
                  for (std::size_t i = begin; i < end; ++i) {
                    if (is_missing(x[i])) continue;
@@ -114,8 +114,8 @@ std::vector<std::int64_t> count_marks(const Groups& groups, const Wanted& wanted
   const int workers = workers_for(work, groups.rows());
   std::vector<std::vector<std::uint64_t>> tables(workers, std::vector<std::uint64_t>(all, 0));
   const auto* x = wanted.values.as<std::int32_t>();
-  run_parallel(work, workers, groups.rows(), slice, [&](int w, std::size_t begin, std::size_t end) {
-    std::int32_t scratch[slice];
+  run_parallel(work, workers, groups.rows(), rows_a_turn, [&](int w, std::size_t begin, std::size_t end) {
+    std::int32_t scratch[rows_a_turn];
     const std::int32_t* places = groups.numbers(begin, end - begin, scratch);
     std::uint64_t* table = tables[w].data();
     for (std::size_t row = begin; row < end; ++row) {

@@ -12,14 +12,14 @@ namespace idle {
 
 namespace {
 
-constexpr std::size_t block = 8192;
+constexpr std::size_t rows_a_turn = 8192;
 
 struct HashedRow {
   std::uint64_t hash;
   std::int32_t row;
 };
 
-// One hash of all columns for each row of a block.
+// One hash of all columns for each row of a turn.
 void hash_rows(const std::vector<ColumnView>& columns, std::size_t begin, std::size_t n, std::uint64_t* hash) {
   const HashSeed seed = hash_seed();
   std::fill(hash, hash + n, 0);
@@ -52,14 +52,14 @@ class RowsByHash {
       : bits_(bucket_bits(rows)), hashed_(rows) {
     const int workers = workers_for(work, rows);
     std::vector<std::vector<std::size_t>> places(workers, std::vector<std::size_t>(buckets()));
-    run_parallel(work, workers, rows, block, [&](int worker, std::size_t begin, std::size_t end) {
-      std::uint64_t hash[block];
+    run_parallel(work, workers, rows, rows_a_turn, [&](int worker, std::size_t begin, std::size_t end) {
+      std::uint64_t hash[rows_a_turn];
       hash_rows(columns, begin, end - begin, hash);
       for (std::size_t i = 0; i < end - begin; ++i) ++places[worker][bucket_of(hash[i])];
     });
     starts_ = starts_of_buckets(places, buckets());
-    run_parallel(work, workers, rows, block, [&](int worker, std::size_t begin, std::size_t end) {
-      std::uint64_t hash[block];
+    run_parallel(work, workers, rows, rows_a_turn, [&](int worker, std::size_t begin, std::size_t end) {
+      std::uint64_t hash[rows_a_turn];
       hash_rows(columns, begin, end - begin, hash);
       auto& next = places[worker];
       for (std::size_t i = 0; i < end - begin; ++i) {

@@ -135,7 +135,7 @@ class DelimitedReader {
   }
 
  private:
-  void read_chunk(const Chunk& chunk, ColumnReader& reader, CellWalk& walk, Scratch& scratch) {
+  void read_chunk(const RecordChunk& chunk, ColumnReader& reader, CellWalk& walk, Scratch& scratch) {
     if (reader.trouble) return;
     const std::size_t n = chunk.end - chunk.begin;
     char* const text = scratch.of(n);
@@ -161,7 +161,7 @@ class DelimitedReader {
   void recode_chunks(std::int32_t* codes, const std::vector<std::vector<std::int32_t>>& codes_of) {
     run_in_turn(work_, crew_, outline_.chunks.size(), [&](int, std::size_t k) {
       const auto& map = codes_of[static_cast<std::size_t>(reader_of_[k])];
-      const Chunk& chunk = outline_.chunks[k];
+      const RecordChunk& chunk = outline_.chunks[k];
       const std::int64_t begin = std::max<std::int64_t>(chunk.first, 1), end = chunk.first + chunk.records;
       for (std::int64_t i = begin; i < end; ++i) {
         std::int32_t& code = codes[i - 1];
@@ -208,7 +208,7 @@ std::vector<CellKind> guess_kinds(const Bytes& bytes, const Outline& outline, st
   for (const std::size_t k : {std::size_t{0}, n / 2, n - 1}) {
     if (k >= n || k == last) continue;
     last = k;
-    const Chunk& chunk = outline.chunks[k];
+    const RecordChunk& chunk = outline.chunks[k];
     const std::size_t size = chunk.end - chunk.begin;
     bytes.read(chunk.begin, size, scratch.of(size));
     guesser.start(chunk.first == 0);

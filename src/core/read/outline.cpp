@@ -205,9 +205,9 @@ class OutlineMaker {
 
 }  // namespace
 
-std::vector<Chunk> cut_in_parts(const Outline& outline, std::size_t bytes) {
-  std::vector<Chunk> parts;
-  for (const Chunk& chunk : outline.chunks) {
+std::vector<RecordChunk> cut_in_parts(const Outline& outline, std::size_t bytes) {
+  std::vector<RecordChunk> parts;
+  for (const RecordChunk& chunk : outline.chunks) {
     if (parts.empty() || parts.back().end - parts.back().begin >= bytes) {
       parts.push_back(chunk);
     } else {

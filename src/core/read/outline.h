@@ -9,7 +9,7 @@
 
 namespace idle {
 
-struct Chunk {
+struct RecordChunk {
   std::size_t begin, end;      // bytes
   std::int64_t first, records;  // the first record's number, from 0
 };
@@ -17,13 +17,13 @@ struct Chunk {
 struct Outline {
   Shape shape;
   std::size_t begin;  // the first byte behind a byte-order mark
-  std::vector<Chunk> chunks;
+  std::vector<RecordChunk> chunks;
   std::int64_t records = 0, blank = 0;
   Trouble trouble;
 };
 
 // Where so many bytes, or one record of more, could be read as a part of its own: the chunks that go together.
-std::vector<Chunk> cut_in_parts(const Outline& outline, std::size_t bytes);
+std::vector<RecordChunk> cut_in_parts(const Outline& outline, std::size_t bytes);
 
 // Whether lines end with '\r' alone: by the first one that ends outside of quotes.
 char line_end_of(const Bytes& bytes);

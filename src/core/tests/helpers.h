@@ -8,8 +8,8 @@
 #include "column/column.h"
 #include "group/grouping.h"
 
-// How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a third of that.
-inline std::size_t rounds(std::size_t n) { return std::getenv("IDLE_THOROUGH") ? n : n / 3; }
+// How often a loop of made-up cases goes round: as often as it says with IDLE_THOROUGH set, else a fifth of that.
+inline std::size_t rounds(std::size_t n) { return std::getenv("IDLE_THOROUGH") ? n : n / 5; }
 
 inline idle::Work with_threads(int threads) {
   idle::Work work;

@@ -1,0 +1,10 @@
+// All of the folder, compiled as one: what its headers hold is gone through once.
+#include "folds/counted_values.cpp"
+#include "folds/fold.cpp"
+#include "folds/fold_counted.cpp"
+#include "folds/fold_extremes.cpp"
+#include "folds/fold_first_last.cpp"
+#include "folds/fold_spread.cpp"
+#include "folds/fold_total.cpp"
+#include "folds/states.cpp"
+#include "folds/summary.cpp"

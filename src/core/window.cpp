@@ -1,0 +1,11 @@
+// All of the folder, compiled as one: what its headers hold is gone through once.
+#include "window/frames.cpp"
+#include "window/neighbours.cpp"
+#include "window/ranks.cpp"
+#include "window/slide.cpp"
+#include "window/slide_distinct.cpp"
+#include "window/slide_extremes.cpp"
+#include "window/slide_order.cpp"
+#include "window/slide_rows.cpp"
+#include "window/slide_spread.cpp"
+#include "window/slide_total.cpp"
