@@ -16,7 +16,7 @@
 command_line <- function(args = commandArgs(trailingOnly = TRUE)) {
   local_utf8()
   tryCatch(
-    run_command(utf8_words(as.character(args))),
+    as_options(run_command(utf8_words(as.character(args)))),
     idle_error = function(e) refuse(error_text(e)),
     interrupt = function(e) refuse("stopped.", code = 130L),
     error = function(e) refuse(conditionMessage(e))

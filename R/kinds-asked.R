@@ -183,3 +183,23 @@ marks_of_language <- function(locale) {
   if (language %in% names(decimal_commas)) return(list(decimal = ",", grouping = decimal_commas[[language]]))
   list(decimal = ".", grouping = ",")
 }
+
+# How a kind, and a text that stands for nothing, are asked for where the user writes: in R as arguments of ledger(), to
+# the program as options.
+asking <- new.env(parent = emptyenv())
+
+as_options <- function(work) {
+  asking$by_options <- TRUE
+  on.exit(asking$by_options <- FALSE)
+  work
+}
+
+advice_on_kind <- function(label, kind) {
+  asked <- sprintf("%s = %s", name_text(label), kind)
+  if (isTRUE(asking$by_options)) paste("--kinds", shQuote(asked)) else sprintf("kinds = c(%s)", asked)
+}
+
+advice_on_missing <- function(text) {
+  if (isTRUE(asking$by_options)) return(paste("--missing", shQuote(clean_text(text))))
+  sprintf("missing = c(\"\", %s)", value_text(text))
+}

@@ -64,9 +64,8 @@ source_options <- function() {
   lapply(list(
     encoding = list(takes = "NAME", default = "UTF-8", does = "the encoding of a text file", example = "latin1"),
     kinds = list(
-      takes = "COLUMN=KIND,...",
-        does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)",
-      example = "lock = text, toll = money(decimal = \",\")"
+      takes = "COLUMN=KIND,...", example = "lock = text, toll = money(decimal = \",\")", repeats = TRUE,
+      does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)"
     ),
     missing = list(takes = "TEXT", does = "a text that stands for a missing value, beside empty cells",
       example = "n/a", repeats = TRUE),
@@ -136,7 +135,7 @@ one_of_files <- function(files) {
 how_of <- function(options) {
   how <- options[intersect(names(options), setdiff(names(source_options()), "kinds"))]
   if (!is.null(how$missing)) how$missing <- c("", how$missing)
-  if (!is.null(options$kinds)) how$kinds <- kinds_from_text(options$kinds)
+  if (!is.null(options$kinds)) how$kinds <- kinds_from_text(paste(options$kinds, collapse = ", "))
   how
 }
 

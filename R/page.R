@@ -82,6 +82,9 @@ tally_notes <- function(page) {
   sprintf("%s: %s now missing.", names(counts), vapply(counts, function(n) count_of(sum(unlist(n)), "value"), ""))
 }
 
+# The format that a part of the layout is asked for, or else the one that its column comes with.
+format_of_part <- function(page, part) if (is.null(part$format)) page$formats[[part$name]] else part$format
+
 # Columns that are shares print as percentages, wherever they are shown; what a window leaves blank
 # prints as blank; the start of a period prints as the period, a year without marks for thousands.
 # `of_columns` are the formats of the columns that the parts read.

@@ -15,8 +15,8 @@ as_asked <- function(column, label, asked, name, marks = NULL, na = FALSE) {
       asked$words,
       if (length(bad) > 1) sprintf(", nor %s %s", if (length(bad) == 2) "is" else "are", count_of(length(bad) - 1,
         "other text")) else ""),
-    sprintf("To take it as missing: missing = c(\"\", %s). To keep the column as it stands: kinds = c(%s = \"text\").",
-      value_text(text), name_text(label)),
+    sprintf("To take it as missing: %s. To keep the column as it stands: %s.", advice_on_missing(text),
+      advice_on_kind(label, "\"text\"")),
     row = row, column = label
   )
 }

@@ -61,8 +61,8 @@ kept_as_text <- function(column, label) {
   way <- best_way(sample)
   if (!is.null(way)) return(way_note(way, column, label))
   if (!is.na(code_na)) return(sprintf(
-    "`%s` has the text NA, first in row %s, which is kept; to take it as missing: missing = c(\"\", \"NA\").", label,
-    big_mark(row_of_code(column, code_na))
+    "`%s` has the text NA, first in row %s, which is kept; to take it as missing: %s.", label,
+    big_mark(row_of_code(column, code_na)), advice_on_missing("NA")
   ))
 }
 
@@ -97,20 +97,19 @@ way_note <- function(way, column, label) {
   one <- sub("s of money$", " of money", sub("s with.*", "", sub("s$", "", way$words)))
   kind <- if (is.null(way$call)) dQuote(one, FALSE) else way$call
   if (length(bad) == 0) return(sprintf(
-    "`%s` is kept as text, such as %s. To read it as %s: kinds = c(%s = %s)%s.", label,
-      value_text(telling_text(texts)),
-    way$words, name_text(label), kind,
+    "`%s` is kept as text, such as %s. To read it as %s: %s%s.", label, value_text(telling_text(texts)), way$words,
+    advice_on_kind(label, kind),
     if (!is.null(way$also) && !anyNA(way$also(texts[nzchar(texts)]))) sprintf(", or %s where the month comes first",
       way$other) else ""
   ))
   sprintf(
     paste(
       "`%s` is kept as text, because not all of it is %s: %s in row %s%s.",
-      "To read %s as missing: missing = c(\"\", %s)%s."
+      "To read %s as missing: %s%s."
     ),
     label, way$words, value_text(text), big_mark(min(rows)), if (length(bad) > 1) sprintf(", and %s",
       is_are(length(bad) - 1, "other text")) else "",
-    if (length(bad) > 1) "such texts" else "it", value_text(text),
-    if (is.null(way$call)) "" else sprintf(", kinds = c(%s = %s)", name_text(label), kind)
+    if (length(bad) > 1) "such texts" else "it", advice_on_missing(text),
+    if (is.null(way$call)) "" else paste0(", ", advice_on_kind(label, kind))
   )
 }

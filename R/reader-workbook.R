@@ -128,9 +128,9 @@ serial_note <- function(column, label) {
   if (length(present) && all(present == floor(present) & present > 20000 & present < 80000)) sprintf(
     paste(
       "`%s` holds whole numbers such as %s, which may be dates as a sheet counts them.",
-      "To read them so: kinds = c(%s = \"date\")."
+      "To read them so: %s."
     ),
-    label, present[1], name_text(label)
+    label, present[1], advice_on_kind(label, "\"date\"")
   )
 }
 

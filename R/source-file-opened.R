@@ -119,7 +119,6 @@ check_same_shape <- function(first, other) {
     "other_shape", sprintf("%s is not of the shape of %s: `%s` is %s, and there %s.%s", other$name, first$name, label,
       a_kind(other$kinds[[label]]), a_kind(first$kinds[[label]]), paste(c("",
         unlist(c(other$column_notes[label], first$column_notes[label]))), collapse = " ")),
-    sprintf("Mend the file, or say the kind: kinds = c(%s = \"text\").",
-      name_text(label)), file = other$name, column = label
+    sprintf("Mend the file, or say the kind: %s.", advice_on_kind(label, "\"text\"")), file = other$name, column = label
   )
 }

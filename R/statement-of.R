@@ -36,7 +36,7 @@ full_layout <- function(drawn) {
   }
   blank <- drawn$page$windows[!drawn$page$windows %in% drawn$lines$keys]
   lapply(layout, function(part) {
-    if (is.null(part$format)) part$format <- drawn$page$formats[[part$name]]
+    part["format"] <- list(format_of_part(drawn$page, part))
     part$blank <- length(blank) > 0 && part$name %in% blank
     part
   })

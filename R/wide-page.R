@@ -230,6 +230,7 @@ wide_layout <- function(drawn) {
     if (in_cells[k]) return(if (k == first) figure_columns(drawn, figures))
     check_laid_out(names[k], keys, wide)
     part <- asked[[k]]
+    part["format"] <- list(format_of_part(drawn$page, part))
     at <- match(part$name, names(wide$columns))
     if (!is.na(at)) part$empty <- wide$empty[[at]]
     list(part)
@@ -245,12 +246,12 @@ figure_columns <- function(drawn, figures) {
   single <- length(names) == 1
   lapply(at, function(k) {
     figure <- figures[[match(wide$figure[k], names)]]
-    format <- if (is.null(figure$format)) drawn$page$formats[[figure$name]] else figure$format
     list(
       name = names(wide$columns)[k], figure = figure$name,
       heading = if (single) wide$head_text[k] else paste(wide$head_text[k], figure$heading),
       over = if (!single) wide$head_text[k], under = if (!single) figure$heading,
-      format = format, blank = figure$name %in% drawn$page$windows, empty = wide$empty[[k]], total = wide$total[k],
+      format = format_of_part(drawn$page, figure), blank = figure$name %in% drawn$page$windows,
+      empty = wide$empty[[k]], total = wide$total[k],
       stands_for = if (single && wide$head[k] %in% names(wide$stands_for)) wide$stands_for[[wide$head[k]]]
     )
   })

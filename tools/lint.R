@@ -1,7 +1,8 @@
 # lintr over the package and its scripts, a file at a time on each core; ends non-zero if it finds anything.
+library(lintr)
 files <- list.files(c("R", "tests", "inst", "vignettes", "data-raw", "tools", "bench", "exec"), "[.](R|Rmd)$",
   recursive = TRUE, full.names = TRUE)
-lints <- parallel::mclapply(setdiff(files, "R/RcppExports.R"), lintr::lint, mc.cores = max(1, parallel::detectCores()))
+lints <- parallel::mclapply(setdiff(files, "R/RcppExports.R"), lint, mc.cores = max(1, parallel::detectCores()))
 broken <- vapply(lints, inherits, TRUE, "try-error")
 if (any(broken)) stop("lintr failed: ", lints[broken][[1]])
 lints <- do.call(c, lints)

@@ -31,3 +31,25 @@ test_that("from a command line nothing but the words for kinds is worked", {
     expect_match(said_by(ns$kinds_from_text(text)), "kind|texts in quotes", label = text)
   }
 })
+
+test_that("what a message advises is written as the user writes it, and works", {
+  path <- withr::local_tempfile(fileext = ".csv")
+  writeLines(c("Dept;Month;Gross pay", "Ops;01.02.2026;\"5.000,50\"", "Ops;01.03.2026;n/a",
+    "Sales;01.03.2026;\"4,25\""), path)
+  advised <- function(lines) {
+    text <- gsub(" +", " ", paste(lines, collapse = " "))
+    found <- regmatches(text, gregexpr("--(kinds|missing) '[^']*'", text))[[1]]
+    unlist(lapply(strsplit(found, " ", fixed = TRUE), function(words) {
+      c(words[1], gsub("'", "", paste(words[-1], collapse = " ")))
+    }))
+  }
+  call <- function(...) program("draw-up", path, "--lines", "Dept", "--figures", "s = sum(`Gross pay`)", ...)
+  look <- advised(program("look", path)$out)
+  expect_identical(look[1:4], c("--kinds", "Month = date(\"%d.%m.%Y\")", "--missing", "n/a"))
+  money <- c("--kinds", "`Gross pay` = money(decimal = \",\")")
+  told <- call(money)$err
+  expect_match(told, "To take it as missing: --missing 'n/a'", fixed = TRUE)
+  expect_match(call(money, advised(told)[1:2])$out, "Ops +5,000.5", all = FALSE)
+  expect_match(call(look)$out, "Ops +5,000.5", all = FALSE)
+  expect_match(look(ledger(path))$traps, "kinds = c(Month = date(\"%d.%m.%Y\"))", fixed = TRUE, all = FALSE)
+})

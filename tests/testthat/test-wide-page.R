@@ -30,3 +30,17 @@ test_that("totals stand at the edge and are recomputed", {
   expect_equal(got$Total[got$line_kind == "total"], median(dues$due))
   expect_equal(got$coal[got$line_kind == "total"], median(dues$due[dues$goods == "coal"]))
 })
+
+test_that("the keys of rows and of heads look as on any page, in print and in files of text", {
+  tolls <- demo_table("tolls")
+  page <- brief(tolls, lines = c(month = start_of(passed_on, "month"), reach), figures = c(n = count()),
+    abreast = reach)
+  across <- amend(page, abreast = month)
+  path <- withr::local_tempfile(fileext = ".md")
+  write_statement(page, path)
+  expect_match(printed(draw_up(page)), "\n2024-07 ")
+  expect_match(gsub("\\", "", readLines(path), fixed = TRUE), "^[|] 2024-07 ", all = FALSE)
+  expect_match(printed(draw_up(across)), " 2024-07 +2024-08 ")
+  expect_identical(draw_up(page)$month[1], as.Date("2024-07-01"))
+  expect_match(printed(draw_up(amend(page, layout = c(period(month, "quarter"), n)))), "\n2024 Q3 ")
+})
