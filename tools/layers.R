@@ -105,14 +105,14 @@ core_folders <- function(folder = "src/core") {
 core_order <- c("base", "column", "exact", "sort", "text", "read", "group", "match", "folds", "window", "route")
 
 # A folder is compiled as one, by the file of its name, and so are all bridges: the sources that none of these names.
-left_out_of_build <- function() {
-  together <- c("src/bridges.cpp", Sys.glob("src/core/*.cpp"))
+left_out_of_build <- function(folder = "src") {
+  sources <- function(pattern) Sys.glob(file.path(folder, pattern))
+  together <- c(sources("bridges.cpp"), sources("core/*.cpp"))
   named <- unlist(lapply(together, function(file) {
     lines <- grep("^#include", readLines(file), value = TRUE)
     file.path(dirname(file), gsub("#include |\"", "", lines))
   }))
-  sources <- c(Sys.glob("src/bridge*.cpp"), Sys.glob("src/core/*/*.cpp"))
-  setdiff(sources[!startsWith(sources, "src/core/tests")], c(together, named))
+  setdiff(c(sources("bridge*.cpp"), sources("core/*/*.cpp")), c(together, named, sources("core/tests/*.cpp")))
 }
 
 # Folders that include what stands above them, folders that stand in no order, and sources that are not compiled.

@@ -7,6 +7,9 @@ thorough <- function() nzchar(Sys.getenv("IDLE_THOROUGH"))
 rounds <- function(n) if (thorough()) n else ceiling(n / 6)
 one_in <- function(n, cases) if (thorough()) cases else cases[seq_along(cases) %% n == 1 %% n]
 
+# From turn to turn others of them, so that over several turns all are met.
+in_turn <- function(turn, n, cases) one_in(n, cases[(seq_along(cases) + turn) %% length(cases) + 1])
+
 # What is as expected at once needs no search for differences, which takes some milliseconds each time.
 unless_at_once <- function(same, full) if (same) testthat::succeed() else full
 

@@ -21,7 +21,7 @@ test_that("every page is drawn by the kind that fits it, or is told why not", {
 test_that("every kind asked of every page is a picture or an error that says what to do", {
   for (page in names(pages)) {
     statement <- draw_up(pages[[page]])
-    for (kind in one_in(4, if (match(page, names(pages)) %% 2) kinds else rev(kinds))) {
+    for (kind in in_turn(match(page, names(pages)), 4, kinds)) {
       plot <- tryCatch(chart(statement, !!as.name(kind), why = TRUE), idle_error = function(e) e)
       if (inherits(plot, "idle_error")) {
         expect_gt(length(plot$said), 0)

@@ -23,7 +23,15 @@ test_that("a call upward, a circle, a file without a layer and a name given twic
   expect_match(wrong, "2 files call each other in a circle: high.R, side.R", all = FALSE)
   expect_match(wrong, "low, defined in stray.R, is defined before", all = FALSE)
   expect_length(wrong, 4)
-  expect_match(in_project(layers$wrong_with_core(apart = "src/core/sort/new.cpp")), "sort/new.cpp is not compiled")
+  dir.create(file.path(folder, "core", "sort"), recursive = TRUE)
+  write("core/sort/radix.cpp", "")
+  write("core/sort/new.cpp", "")
+  write("bridge-new.cpp", "")
+  write("core/sort.cpp", "#include \"sort/radix.cpp\"")
+  write("bridges.cpp", "")
+  apart <- layers$left_out_of_build(folder)
+  expect_setequal(basename(apart), c("new.cpp", "bridge-new.cpp"))
+  expect_match(in_project(layers$wrong_with_core(apart = apart)), "new.cpp is not compiled")
 })
 
 test_that("nobody outside the rooms keeps lists of their names or asks for the class of a source", {

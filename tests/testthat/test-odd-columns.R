@@ -25,7 +25,9 @@ test_that("odd columns tie, in keys and figures, with no rows, one, two or many"
   seen <- 0
   pairs <- expand.grid(key = names(odd), value = names(odd), rows = c(0, 1, 2, n), stringsAsFactors = FALSE)
   whole <- pairs$rows == n
-  for (at in one_in(6, c(which(whole), which(!whole)[seq(1, sum(!whole), 9)]))) {
+  few <- which(!whole)
+  if (!thorough()) few <- few[seq(1, length(few), 9)]
+  for (at in one_in(6, c(which(whole), few))) {
     key <- pairs$key[at]
     value <- pairs$value[at]
     rows <- pairs$rows[at]
@@ -60,7 +62,7 @@ of_rows <- lapply(c("sum", "max", "mode", "median", "sd", "count_distinct", "fir
 
 test_that("every figure and every window of odd values ties, at once and in parts, whatever the alphabet of R", {
   if (capabilities("ICU")) expect_true("a" < "B")
-  for (name in one_in(4, names(odd))) {
+  for (name in one_in(2, names(odd))) {
     table <- data.frame(k = rep(c("a", "b", NA, "b"), 10), v = odd[[name]], e = seq_len(40))
     by_k <- function(figures, source = table) {
       rlang::inject(brief(source, lines = k, figures = !!figures, footing = rollup(k)))
