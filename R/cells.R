@@ -80,29 +80,20 @@ number_text <- function(x, decimals) {
   if (inherits(x, "integer64")) return(group_digits(as.character(x)))
   x <- as_plain_number(x)
   text <- sprintf("%.*f", decimals, x)
-  size <- ifelse(is.finite(x), abs(x), NA)
+  size <- abs(x)
   text[which(size < 0.5 * 10^-decimals)] <- sprintf("%.*f", decimals, 0)
-  marked <- which(size >= 999)
-  if (length(marked)) text[marked] <- formatC(x[marked], format = "f", digits = decimals, big.mark = ",")
+  marked <- which(size >= 999 & size < 1e15)
+  if (length(marked)) text[marked] <- group_digits(text[marked])
   far <- which(size >= 1e15)
-  text[far] <- formatC(x[far], format = "e", digits = 6)
+  if (length(far)) text[far] <- ifelse(is.finite(x[far]), formatC(x[far], format = "e", digits = 6), ifelse(x[far] > 0,
+    "infinite", "-infinite"))
   text[is.nan(x)] <- "not a number"
-  text[is.infinite(x)] <- ifelse(x[is.infinite(x)] > 0, "infinite", "-infinite")
   text
-}
-
-group_digits <- function(text) {
-  sign <- ifelse(startsWith(text, "-"), "-", "")
-  digits <- sub("^-", "", text)
-  while (any(grepl("^[0-9]{4}", digits))) {
-    digits <- sub("^([0-9]+)([0-9]{3})", "\\1,\\2", digits)
-  }
-  paste0(sign, digits)
 }
 
 exact_text <- function(value) {
   if (!is.double(value) || is.object(value) || is_missing_value(value) || !is.finite(value)) return(cell_texts(value))
-  format(value, digits = 15, big.mark = ",", scientific = FALSE, trim = TRUE)
+  group_digits(format(value, digits = 15, scientific = FALSE, trim = TRUE))
 }
 
 value_text <- function(value) {

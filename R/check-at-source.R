@@ -21,7 +21,7 @@ checks_against_source <- function(drawn, connection) {
 # Amounts that are the same in decimals can differ in the last digit of a number, and so take places of their own.
 told_of_places <- function(drawn, apart) {
   places <- vapply(Filter(function(part) {
-    part$node$kind == "integer" && length(windows_in(part$node)) > 0
+    part$node$kind == "integer" && holds_window(part$node)
   }, drawn$lines$beside), `[[`, "", "name")
   if (!all(apart$column %in% places)) return("")
   paste(" All figures agree, only places in an order do not: equal amounts may differ in the last digit on one side;",

@@ -67,7 +67,7 @@ check_worked_columns <- function(drawn, checked) {
     checks <- c(checks, list(column_check(part, first, found, rows, drawn)))
     stage <- with_entry_column(stage, part$name, evaluate_column(part$node, table))
   }
-  windowed <- Filter(function(part) length(windows_in(part$node)) > 0, checked)
+  windowed <- Filter(function(part) holds_window(part$node), checked)
   # Windows see the entries before `only`.
   c(said_together(checks), if (length(windowed)) list(if (is.null(before)) not_worked_again(
     "Windows", "the source gave a part of its entries"

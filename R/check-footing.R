@@ -44,21 +44,21 @@ not_adding_up <- function(lines, subtotals, of_line) {
   groups <- core_group(list(of_line), length_of(of_line))
   at <- of_line[core_group_facts(groups)$first]
   there <- pick_rows(subtotals, at)
-  total <- function(x, answer) column_folded(groups, x, list(total = answer))
   if (inherits(lines, "integer64")) {
-    found <- total(lines, "whole_sum")
-    added <- found$answers[[1]]
+    added <- column_folded(groups, lines, list(total = "whole_sum"))$answers[[1]]
     near <- added == there
   } else {
     lines <- as_plain_number(lines)
     there <- as_plain_number(there)
-    found <- total(lines, "sum")
-    added <- as_plain_number(found$answers[[1]])
-    size <- as_plain_number(total(abs(lines), "sum")$answers[[1]])
-    near <- within_bound(added, there, rounding_slack(size, abs(there), found$filled))
+    found <- columns_folded(groups, list(lines, abs(lines)), list(total = "sum"))
+    added <- as_plain_number(found[[1]]$answers[[1]])
+    size <- as_plain_number(found[[2]]$answers[[1]])
+    near <- within_bound(added, there, rounding_slack(size, abs(there), found[[1]]$filled))
   }
-  gone <- is_missing_value(added) | is_missing_value(there)
-  near <- ifelse(gone, is_missing_value(added) == is_missing_value(there), near | is.nan(added) & is.nan(there))
+  if (anyNA(near)) {
+    gone <- is_missing_value(added) | is_missing_value(there)
+    near <- ifelse(gone, is_missing_value(added) == is_missing_value(there), near | is.nan(added) & is.nan(there))
+  }
   replace(rep(FALSE, length_of(subtotals)), at, !(near %in% TRUE))
 }
 

@@ -1,10 +1,10 @@
 # Figures against the detail: additive ones against its total, and every line again by a second route.
 
-additive_nodes <- function(drawn) {
+additive_nodes <- function(drawn) once_of_lines(drawn$lines, "additive", {
   nodes <- lapply(drawn$lines$figures, function(figure) if (figure$node$type == "figure") figure$node)
   keep <- vapply(nodes, function(node) !is.null(node) && room_of("figure", node$fn)$additive, TRUE)
   stats::setNames(nodes[keep], vapply(drawn$lines$figures[keep], `[[`, "", "name"))
-}
+})
 
 # The lines' exact totals must be that of the whole detail; adding up the rounded figures may differ
 # from it in the last bits, and that bound is said.
@@ -82,12 +82,13 @@ check_recomputed <- function(drawn) {
     list(list(keys = drawn$lines$keys, of_group = line_of_group(drawn$lines),
       size = length(own_lines(drawn$lines)))), drawn$lines$levels
   )
-  found <- lapply(seq_along(levels), function(k) recomputed_level(drawn, nodes, levels[[k]], k))
+  floors <- slack_floors(drawn, nodes)
+  found <- lapply(seq_along(levels), function(k) recomputed_level(drawn, nodes, levels[[k]], k, floors))
   list(recomputed_check(drawn, found))
 }
 
 # The lines of a level, each again from its own entries.
-recomputed_level <- function(drawn, nodes, level, k) {
+recomputed_level <- function(drawn, nodes, level, k, floors) {
   in_core <- vapply(nodes, takes_core_route, TRUE)
   route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[level$keys])
   n <- length(route$first)
@@ -106,7 +107,7 @@ recomputed_level <- function(drawn, nodes, level, k) {
   at <- if (is_footed(lines)) which(lines$level == k & !is_others(lines)) else own_lines(lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
   list(
-    wrong = compare_routes(drawn, again, at, looked, node_ids(rest)), lines = level$size, sample = length(looked),
+    wrong = compare_routes(drawn, again, at, looked, node_ids(rest), floors), lines = level$size, sample = length(looked),
     sampled = if (length(sample) < n) node_ids(rest)
   )
 }
@@ -141,7 +142,7 @@ check_others <- function(drawn) {
     lapply(core_route(drawn, nodes[in_core], list(of_entry))$values, pick_rows, rows = seq_along(at)),
     r_route(drawn, rest, unname(split(seq_along(of_entry), factor(of_entry, seq_along(at)))), sample)
   )
-  wrong <- compare_routes(drawn, again, at, sample, node_ids(rest))
+  wrong <- compare_routes(drawn, again, at, sample, node_ids(rest), slack_floors(drawn, nodes))
   said <- recomputed_words(drawn, sprintf("%s of others", count_of(length(at), "line")), wrong)
   some <- sample_words(drawn, if (length(sample) < length(at)) node_ids(rest), length(sample))
   a_check("others", is.null(wrong), paste0("Others: ", said, some), wrong[names(wrong) != "at"])
@@ -164,11 +165,10 @@ r_route <- function(drawn, nodes, rows, sample) {
 
 # Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
-compare_routes <- function(drawn, again, at, looked, sampled) {
+compare_routes <- function(drawn, again, at, looked, sampled, floors) {
   lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
   slack <- list()
   wrong <- NULL
-  floors <- slack_floors(drawn)
   for (figure in drawn$lines$figures) {
     worked <- worked_within(figure$node, lines, slack, again, length(at), floors)
     lines[[figure$name]] <- worked$value
@@ -186,8 +186,7 @@ compare_routes <- function(drawn, again, at, looked, sampled) {
 }
 
 # Where values cancel, what is left is as exact as the largest of them.
-slack_floors <- function(drawn) {
-  nodes <- figures_of_parts(drawn$lines$figures)
+slack_floors <- function(drawn, nodes) {
   floors <- lapply(nodes, function(node) {
     x <- node$args$x
     if (is_to_the_bit(node) || is.null(x) || !kind_fits(x$kind, "number")) return(0)
@@ -203,6 +202,7 @@ worked_within <- function(node, lines, slack, again, n, floors) {
     evaluate_column(node, table_in_hand(function(name) lines[[name]], n, function(id) again[[id]]))
   }
   value <- work(lines, again)
+  if (node$type == "figure" && is_to_the_bit(node)) return(list(value = value, slack = NULL))
   loose <- Filter(function(figure) !is_to_the_bit(figure), figures_in(node))
   loose <- Filter(function(id) is_plain_double(again[[id]]), names(loose))
   used <- intersect(columns_in(node), names(slack))

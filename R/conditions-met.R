@@ -10,19 +10,19 @@ conditions_of <- function(drawn) {
 conditions_worked <- function(drawn) {
   checked <- drawn$brief$checked
   before <- if (length(checked$only)) page_before(drawn, "only")
-  entries <- entries_table(drawn)
   kept <- if (!is.null(before)) lapply(checked$only, function(part) {
     list(node = part$node, place = "`only`", table = entries_table(before), unit = "entry", of = before)
   })
-  wheres <- do.call(c, lapply(c(checked$figures, checked$columns), function(part) {
-    lapply(Filter(function(node) !is.null(node$args$where), figures_in(part$node)), function(node) {
-      list(node = node$args$where, place = sprintf("`%s`", part$name), table = entries, unit = "entry", of = drawn)
-    })
-  }))
+  wheres <- list()
+  for (part in c(checked$figures, checked$columns)) for (node in figures_in(part$node)) {
+    if (!is.null(node$args$where)) wheres[[length(wheres) + 1]] <- list(
+      node = node$args$where, place = tick(part$name), table = entries_table(drawn), unit = "entry", of = drawn
+    )
+  }
   shown <- lapply(Filter(function(part) part$type == "condition", checked$show), function(part) {
     list(node = part$node, place = "`show`", table = lines_before_others(drawn)$table, unit = "line", of = drawn)
   })
-  Filter(function(one) one$table$n > 0 && length(windows_in(one$node)) == 0, c(kept, unname(wheres), shown))
+  Filter(function(one) one$table$n > 0 && !holds_window(one$node), c(kept, wheres, shown))
 }
 
 is_call_of <- function(node, fns) identical(node$type, "call") && node$fn %in% fns

@@ -22,11 +22,10 @@ figures_over <- function(drawn, checked, groups, lines, n_lines, levels = list()
   values <- lapply(worked$values, without_note)
   if (!is.null(place)) values <- Map(spread_to_lines, values, nodes, list(place))
   lines <- lines_of_values(checked, values, lines, n_lines, drawn$page$tally)
-  tables <- Map(function(level, values) {
-    values <- lapply(values, without_note)
-    keys <- lapply(drawn$lines$columns[level$keys], pick_rows, rows = level$first)
-    lines_of_values(checked, values, keys, level$size, new_tally())
-  }, levels, worked$levels)
+  tables <- lapply(seq_along(levels), function(k) {
+    keys <- lapply(drawn$lines$columns[levels[[k]]$keys], pick_rows, rows = levels[[k]]$first)
+    lines_of_values(checked, lapply(worked$levels[[k]], without_note), keys, levels[[k]]$size, new_tally())
+  })
   list(lines = lines, facts = worked$facts, notes = notes, levels = tables, entries = worked$entries)
 }
 
@@ -55,8 +54,8 @@ worked_or_kept <- function(nodes, levels, kept, work) {
 
 # The columns of a table of lines, from the values of the figures in them.
 lines_of_values <- function(checked, values, lines, n, tally) {
+  table <- table_in_hand(function(name) lines[[name]], n, function(id) values[[id]], tally)
   for (figure in checked) {
-    table <- table_in_hand(function(name) lines[[name]], n, function(id) values[[id]], tally)
     lines[[figure$name]] <- evaluate_column(figure$node, table)
   }
   lines

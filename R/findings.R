@@ -23,16 +23,21 @@ repair_text <- function(repair) {
   if (is.null(repair)) "" else paste0(repair$section, ": ", item_text(repair$item))
 }
 
+# What each rule finds; one that fails is told, and the others are looked at all the same.
 each_rule <- function(answer, ...) {
-  unlist(lapply(rooms_answering("rule", answer), found_by_rule, answer, ...), recursive = FALSE)
-}
-
-found_by_rule <- function(name, answer, ...) {
-  take_breath()
-  found <- tryCatch(room_of("rule", name)[[answer]](...), error = function(e) {
-    list(a_finding(sprintf("The rule `%s` could not be looked at: %s", name, conditionMessage(e))))
+  names <- rooms_answering("rule", answer)
+  found <- list()
+  at <- 1
+  note <- function(parts) for (one in parts) if (length(one)) found[[length(found) + 1]] <<- c(one, rule = names[at])
+  while (at <= length(names)) tryCatch(while (at <= length(names)) {
+    take_breath()
+    note(room_of("rule", names[at])[[answer]](...))
+    at <- at + 1
+  }, error = function(e) {
+    note(list(a_finding(sprintf("The rule `%s` could not be looked at: %s", names[at], conditionMessage(e)))))
+    at <<- at + 1
   })
-  lapply(found[lengths(found) > 0], function(one) c(one, list(rule = name)))
+  found
 }
 
 # The same values are looked at once: of a million entries that takes seconds, from one look or tie-out to the next.

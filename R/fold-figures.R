@@ -41,16 +41,19 @@ work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL
   }
   steps <- lapply(levels, function(level) level[c("from", "to", "size")])
   summary <- core_or_stop(core_summarise(groups, unname(feeds), steps))
-  facts <- stats::setNames(summary$feeds, names(feeds))
+  facts <- summary$feeds
+  names(facts) <- names(feeds)
   note_prints(nodes, facts, entries)
-  ids <- node_ids(nodes)
-  results <- lapply(nodes, function(node) {
-    finish_figure(node, feeds[[feed_key(node)]], facts[[feed_key(node)]], groups)
-  })
-  coarser <- Map(function(level, answers) {
-    stats::setNames(finish_level(nodes, feeds, answers$feeds, level, regroup), ids)
-  }, levels, summary$levels)
-  list(values = stats::setNames(results, ids), entries = summary$entries, facts = facts, levels = coarser)
+  results <- list()
+  for (node in nodes) {
+    key <- feed_key(node)
+    results[[node$id]] <- finish_figure(node, feeds[[key]], facts[[key]], groups)
+  }
+  coarser <- list()
+  for (k in seq_along(levels)) coarser[[k]] <- stats::setNames(
+    finish_level(nodes, feeds, summary$levels[[k]]$feeds, levels[[k]], regroup), node_ids(nodes)
+  )
+  list(values = results, entries = summary$entries, facts = facts, levels = coarser)
 }
 
 note_prints <- function(nodes, facts, entries) {
@@ -90,7 +93,7 @@ finish_figure <- function(node, feed, facts, groups) {
 
 # Codes and plain numbers from the core back to the kind that they stand for.
 dressed <- function(answer, kind, like) {
-  if (is_text_vector(answer) || is.factor(answer) || is_moment_vector(answer)) return(answer)
+  if (is_text_vector(answer) || (is.object(answer) && is.factor(answer)) || is_moment_vector(answer)) return(answer)
   if (kind == "integer" && is.double(answer) && all(abs(answer) <= .Machine$integer.max, na.rm = TRUE)) {
     return(as.integer(answer))
   }

@@ -8,9 +8,13 @@ different_values <- function(x) {
 }
 
 # Folds of one plain column over groups.
-column_folded <- function(groups, values, folds) {
-  feed <- list(values = values, condition = NULL, weights = NULL, along = NULL, folds = folds, counted = TRUE)
-  core_or_stop(core_summarise(groups, list(feed), list()))$feeds[[1]]
+column_folded <- function(groups, values, folds) columns_folded(groups, list(values), folds)[[1]]
+
+columns_folded <- function(groups, columns, folds) {
+  feeds <- lapply(columns, function(values) {
+    list(values = values, condition = NULL, weights = NULL, along = NULL, folds = folds, counted = TRUE)
+  })
+  core_or_stop(core_summarise(groups, feeds, list()))$feeds
 }
 
 core_or_stop <- function(expr) {

@@ -18,16 +18,15 @@ kind_words <- c(
 )
 
 kind_of <- function(x) {
+  if (!is.object(x)) return(switch(typeof(x),
+    logical = if (length(x) == 0 || all_missing(x)) "empty" else "logical",
+    integer = "integer", double = "double", character = "text", NA_character_
+  ))
   if (inherits(x, "idle_text")) return("text")
   if (inherits(x, "integer64")) return("integer64")
   if (inherits(x, "Date")) return("date")
   if (inherits(x, "POSIXct")) return("time")
-  if (is.factor(x)) return("factor")
-  if (is.object(x)) return(NA_character_)
-  switch(typeof(x),
-    logical = if (length(x) == 0 || all_missing(x)) "empty" else "logical",
-    integer = "integer", double = "double", character = "text", NA_character_
-  )
+  if (is.factor(x)) "factor" else NA_character_
 }
 
 all_missing <- function(x) {
@@ -66,7 +65,7 @@ common_kind <- function(kinds) {
 # Plus and minus also move dates by days, and give the days between two dates.
 is_moment <- function(kind) kind %in% kind_sets$moment
 
-is_moment_vector <- function(x) inherits(x, "Date") || inherits(x, "POSIXct")
+is_moment_vector <- function(x) is.object(x) && inherits(x, c("Date", "POSIXct"))
 
 is_plain_double <- function(x) is.double(x) && !is.object(x)
 

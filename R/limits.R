@@ -45,10 +45,13 @@ limits <- list(
   most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 
-all_limits <- function() lapply(names(limits), limit)
+limit_options <- stats::setNames(as.list(paste0("idleledger.", names(limits))), names(limits))
+
+# What is set of them, as it is.
+limits_set <- function() lapply(limit_options, getOption)
 
 limit <- function(name) {
-  value <- getOption(paste0("idleledger.", name), limits[[name]])
+  value <- getOption(limit_options[[name]], limits[[name]])
   if (is.numeric(value) && length(value) == 1 && !is.na(value) && value > 0) return(value)
   stop_idle(
     "bad_option", sprintf("The option idleledger.%s is a number above zero, and is not.", name),

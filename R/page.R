@@ -90,7 +90,7 @@ format_of_part <- function(page, part) if (is.null(part$format)) page$formats[[p
 # `of_columns` are the formats of the columns that the parts read.
 note_formats <- function(drawn, checked, of_columns = drawn$page$formats) {
   for (part in checked) {
-    if (length(windows_in(part$node)) > 0) drawn$page$windows <- c(drawn$page$windows, part$name)
+    if (holds_window(part$node)) drawn$page$windows <- c(drawn$page$windows, part$name)
     format <- format_of_node(part$node, of_columns)
     if (is.null(format)) next
     drawn$page$formats[[part$name]] <- of_columns[[part$name]] <- format

@@ -35,8 +35,8 @@ footed_page <- function(x, facts, layout, rows) {
 # What a line sums over, as text and back: names with a comma in them stand in backticks.
 text_of_names <- function(names) {
   odd <- grepl("[,`]", names)
-  names[odd] <- paste0("`", gsub("`", "``", names[odd], fixed = TRUE), "`")
-  toString(names)
+  if (any(odd)) names[odd] <- paste0("`", gsub("`", "``", names[odd], fixed = TRUE), "`")
+  paste(names, collapse = ", ")
 }
 
 names_in_text <- function(text) {

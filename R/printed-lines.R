@@ -28,4 +28,6 @@ lines_to_read <- function(drawn) {
 }
 
 # The columns on the page, with their headings; those of a crosstab are its cells, and are left out.
-laid_out <- function(drawn) if (is.null(drawn$page$wide)) full_layout(drawn)
+laid_out <- function(drawn) {
+  if (is.null(drawn$page$wide)) once_of_lines(drawn$lines, "laid out", full_layout(drawn))
+}

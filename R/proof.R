@@ -56,7 +56,7 @@ proof_and_page <- function(drawn, name, line) {
 # How a figure of a line comes about: list(steps, value).
 proof_steps <- function(drawn, name, line) {
   part <- Find(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
-  is_window <- length(windows_in(part$node)) > 0 || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
+  is_window <- holds_window(part$node) || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
   if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
 }
 

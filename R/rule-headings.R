@@ -11,7 +11,9 @@ room("headings", "rule", place = 56, of_ledger = NULL, of_values = NULL,
     names <- vapply(layout, `[[`, "", "name")
     heads <- vapply(layout, `[[`, "", "heading")
     own <- plain_name(heads)
-    wrong <- which(own != plain_name(names) & own %in% plain_name(page_columns(drawn)) & nzchar(own))
+    wrong <- which(heads != names)
+    if (length(wrong)) wrong <- wrong[own[wrong] != plain_name(names[wrong]) & nzchar(own[wrong]) &
+      own[wrong] %in% plain_name(page_columns(drawn))]
     twice <- which(duplicated(own) & nzchar(own))
     c(
       lapply(wrong, function(k) {

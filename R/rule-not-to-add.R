@@ -51,7 +51,7 @@ what_it_is <- function(node, name, seen, drawn) {
   if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(
     is = "holds dates written as numbers", do = "min() and max() give the first and the last"
   ))
-  if (adds && grepl(standing_names, small_letters(name)) && over_several_days(seen, drawn)) return(list(
+  if (adds && named_as_standing(name) && over_several_days(seen, drawn)) return(list(
     is = "reads like a standing at a moment, which does not add up over time",
       do = "last(x, along = date) gives the last"
   ))
@@ -64,6 +64,8 @@ named_as_code <- remembering(function(name) {
   grepl("(^|_)(id|zip|zipcode|postcode|postal|phone|telephone|code|sku|ean|isbn|barcode|account_no|ref)$",
     small_letters(name))
 })
+
+named_as_standing <- remembering(function(name) grepl(standing_names, small_letters(name)))
 
 named_as_rate <- remembering(function(name) grepl(rate_names, small_letters(name)))
 

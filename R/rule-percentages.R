@@ -27,17 +27,20 @@ printed_hundredfold <- function(drawn) {
   })
 }
 
-percent_names <- "(^|_)(pct|percent|percentage|perc)(_|$)"
+named_as_percentage <- remembering(function(names) {
+  grepl("(^|_)(pct|percent|percentage|perc)(_|$)", small_letters(names))
+})
 
-is_percent_column <- function(seen, name) {
-  named <- grepl(percent_names, small_letters(name)) && name %in% seen$all
-  named && isTRUE(max(seen$numbers(name)$value, 0) > 2)
+# Columns that are percentages by their names, and since their values go beyond one.
+percent_columns <- function(seen) {
+  Filter(function(name) isTRUE(max(seen$numbers(name)$value, 0) > 2), seen$all[named_as_percentage(seen$all)])
 }
 
-# A column of percentages, by its name and since its values go beyond one, as a factor where no hundred is divided by.
+# A column of percentages as a factor where no hundred is divided by.
 times_a_percentage <- function(drawn) {
   seen <- values_of_page(drawn)
-  if (is.null(seen)) return(NULL)
+  percents <- if (!is.null(seen)) percent_columns(seen)
+  if (length(percents) == 0) return(NULL)
   parts <- c(drawn$brief$checked$columns, drawn$brief$checked$figures)
   lapply(parts, function(part) {
     nodes <- c(nodes_of(part$node), do.call(c, lapply(figures_in(part$node), function(node) nodes_of(node$args))))
@@ -45,7 +48,7 @@ times_a_percentage <- function(drawn) {
     times <- Filter(function(node) is_call_of(node, "*") && length(columns_in(node)) > 1, nodes)
     factors <- do.call(c, lapply(times, function(node) unname(node$args)))
     names <- unlist(lapply(factors, function(arg) if (arg$type == "column") arg$name))
-    odd <- Filter(function(name) is_percent_column(seen, name), names)
+    odd <- intersect(names, percents)
     if (hundred || length(odd) == 0) return(NULL)
     a_finding(sprintf(
       "Percentages: `%s` multiplies by `%s`, whose values go up to %s, and nothing is divided by 100.", part$name,

@@ -22,10 +22,11 @@ rounded_apart <- function(drawn, name, own) {
   if (isTRUE(all(printed == as_plain_number(lines$columns[[name]])))) return(NULL)
   off <- integer()
   said <- NULL
+  parts <- ifelse(is.na(printed), 0, printed)[own]
   for (k in seq_along(lines$levels)) {
     at <- which(lines$level == k + 1)
     whole <- printed[at]
-    sums <- as.vector(tapply(printed[own], factor(lines$levels[[k]]$of_line, seq_along(at)), sum, na.rm = TRUE))
+    sums <- by_line(parts, lines$levels[[k]]$of_line, length(at))
     apart <- which(abs(sums - whole) > 1e-6 * pmax(1, abs(whole)) + 1e-9)
     if (length(apart) && is.null(said)) said <- list(line = at[apart[1]], sum = sums[apart[1]], whole = whole[apart[1]])
     off <- c(off, at[apart])

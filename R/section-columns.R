@@ -16,7 +16,7 @@ room("columns", "section",
       values <- evaluate_column(column$node, entries_table(drawn, column$name))
       drawn <- with_entry_column(drawn, column$name, values)
     }
-    drawn$entries$windowed <- any(vapply(checked, function(column) length(windows_in(column$node)) > 0, TRUE))
+    drawn$entries$windowed <- any(vapply(checked, function(column) holds_window(column$node), TRUE))
     note_formats(drawn, checked)
   },
   words = function(checked) paste("For each entry, work out", vapply(checked, window_line, "")),

@@ -31,7 +31,7 @@ room("order", "section",
   words = function(checked) paste("Sort by", sort_words(checked)),
   in_sql = function(q, checked, brief) {
     q <- gathered_query(q)
-    looks <- any(vapply(checked, function(key) length(windows_in(key$node)) > 0, TRUE))
+    looks <- any(vapply(checked, function(key) holds_window(key$node), TRUE))
     if (looks && (!is.null(q$level) || q$cells_here)) {
       not_in_sql("an order by what looks at other lines is worked here", to_of(q, "order"))
     }

@@ -36,7 +36,21 @@ count_of <- function(n, one, many = paste0(one, "s")) {
 
 big_mark <- function(n) {
   if (length(n) == 1 && !is.object(n) && isTRUE(n >= 0 && n < 1000 && n == floor(n))) return(as.character(n))
-  format(n, big.mark = ",", scientific = FALSE, trim = TRUE)
+  group_digits(format(n, scientific = FALSE, trim = TRUE))
+}
+
+# Digits with a mark after each thousand: "-1234567.5" is "-1,234,567.5".
+group_digits <- function(text) {
+  point <- regexpr(".", text, fixed = TRUE)
+  first <- 1 + startsWith(text, "-")
+  at <- ifelse(point > 0, point - 1, nchar(text)) - 3
+  long <- which(at >= first)
+  while (length(long)) {
+    text[long] <- paste0(substr(text[long], 1, at[long]), ",", substring(text[long], at[long] + 1))
+    at <- at - 3
+    long <- long[at[long] >= first[long]]
+  }
+  text
 }
 
 entry_count <- function(n) count_of(n, "entry", "entries")

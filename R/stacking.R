@@ -9,7 +9,7 @@ stacked <- function(parts) {
     part
   })
   both <- unlist(bare)
-  mostattributes(both) <- attributes(x)
+  if (!is.null(attributes(x))) mostattributes(both) <- attributes(x)
   both
 }
 

@@ -9,8 +9,7 @@ statement_of <- function(drawn) {
   columns <- lapply(names, function(name) {
     if (name %in% level_columns && !is.null(drawn$lines$line_kind)) return(drawn$lines[[name]][rows])
     own <- untouched_column(drawn, name, rows)
-    if (!is.null(own)) return(own)
-    plain_vector(pick_if_needed(line_column(drawn, name), rows, drawn$lines$n))
+    if (is.null(own)) pick_if_needed(line_column(drawn, name), rows, drawn$lines$n) else own
   })
   as_statement(stats::setNames(columns, names), length(rows), statement_facts(drawn, layout, length(rows)))
 }

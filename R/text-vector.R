@@ -14,7 +14,7 @@ new_pool <- function(texts = character()) {
   pool
 }
 
-is_text_vector <- function(x) inherits(x, "idle_text")
+is_text_vector <- function(x) is.object(x) && inherits(x, "idle_text")
 
 texts_of <- function(x) attr(x, "pool")$texts
 

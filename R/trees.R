@@ -27,8 +27,9 @@ nodes_within <- function(x) {
     last <- last - 1
     if (!is.list(here) || is.object(here)) next
     if (!is.null(here$type)) found[length(found) + 1] <- list(here)
-    waiting[last + seq_along(here)] <- unname(here)
-    last <- last + length(here)
+    inner <- here[vapply(here, is.list, TRUE)]
+    waiting[last + seq_along(inner)] <- unname(inner)
+    last <- last + length(inner)
   }
   found
 }
@@ -55,6 +56,21 @@ figures_of_parts <- function(parts) {
 windows_in <- function(node) {
   if (node$type %in% c("column", "value")) return(list())
   Filter(function(one) identical(one$type, "window"), nodes_of(node, "window"))
+}
+
+holds_window <- function(node) {
+  waiting <- list(node)
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    last <- last - 1
+    if (identical(here$type, "window")) return(TRUE)
+    for (inner in if (is.null(here$type)) lapply(here, `[[`, "node") else here$args) {
+      last <- last + 1
+      waiting[last] <- list(inner)
+    }
+  }
+  FALSE
 }
 
 columns_in <- function(node) {

@@ -101,8 +101,7 @@ values_in_hand <- function(drawn) {
   all <- if (many) intersect(used, entries$source_names) else entries$source_names
   keys <- drawn$lines$key_vectors
   made <- keys[vapply(drawn$brief$checked$lines, function(key) key$node$type != "column", TRUE)]
-  bare <- c(intersect(unique(unlist(lapply(drawn$brief$checked, bare_columns))),
-    entries$column_names), setdiff(names(made), entries$column_names))
+  bare <- c(intersect(columns_met(drawn)$bare, entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
     !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")])
@@ -112,21 +111,39 @@ values_in_hand <- function(drawn) {
 values_print <- function(seen) {
   names <- unique(c(seen$all, seen$used, seen$bare))
   prints <- lapply(names, seen$print)
-  rlang::hash(list(names, prints, seen[c("all", "used", "bare", "n", "comparable", "places")], all_limits(),
+  rlang::hash(list(names, prints, seen[c("all", "used", "bare", "n", "comparable", "places")], limits_set(),
     registry$changes))
 }
 
-# Columns that stand for themselves in keys, groups and figures, and not within an expression.
-bare_columns <- function(x) {
-  if (!is.list(x) || is.object(x) || identical(x$type, "call")) return(NULL)
-  if (identical(x$type, "column")) return(x$name)
-  unlist(lapply(unname(x), bare_columns))
+# The columns that a brief names: all that are `read`, and those that are `bare`, which stand for themselves in keys,
+# groups and figures, and not within an expression.
+columns_met <- function(drawn) once_of_lines(drawn$lines, "met", columns_of_sections(drawn$brief$checked))
+
+columns_of_sections <- function(checked) {
+  read <- bare <- character()
+  waiting <- list(checked)
+  in_call <- FALSE
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    inside <- in_call[last]
+    last <- last - 1
+    if (is.object(here)) next
+    type <- if (is.character(here$type)) here$type else ""
+    if (type == "column") {
+      read <- c(read, here$name)
+      if (!inside) bare <- c(here$name, bare)
+    }
+    for (one in here) if (is.list(one)) {
+      last <- last + 1
+      waiting[last] <- list(one)
+      in_call[last] <- inside || type == "call"
+    }
+  }
+  list(read = read, bare = unique(bare))
 }
 
 # The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
 columns_used <- function(drawn) {
-  read <- once_of_lines(drawn$lines, "read", unlist(lapply(nodes_within(drawn$brief$checked), function(node) {
-    if (identical(node$type, "column")) node$name
-  })))
-  c(read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
+  c(columns_met(drawn)$read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
 }

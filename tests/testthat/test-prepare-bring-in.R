@@ -4,7 +4,8 @@
 slow_pairs <- function(here, there, by_here, by_there) {
   text <- function(table, names) {
     parts <- lapply(table[names], function(x) {
-      if (is.object(x) && !is.factor(x) && !inherits(x, "integer64")) return(format(x))
+      if (inherits(x, "POSIXct")) return(format(x, "%Y-%m-%d %H:%M:%OS6"))
+      if (inherits(x, "Date")) return(format(x))
       as.character(if (is.double(x) && !is.object(x)) x + 0 else x)
     })
     gone <- Reduce(`|`, lapply(table[names], is.na))

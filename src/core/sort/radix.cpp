@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "base/parallel.h"
+#include "sort/sort_span.h"
 
 namespace idle {
 
@@ -12,6 +13,7 @@ namespace {
 constexpr int digit_bits = 11;
 constexpr std::size_t digits = (64 + digit_bits - 1) / digit_bits;
 constexpr std::size_t values = std::size_t{1} << digit_bits;
+constexpr std::size_t few_items = 1024;  // tables for all digits cost more than so few items
 
 std::size_t digit_of(std::uint64_t key, std::size_t digit) {
   return key >> (digit * digit_bits) & (values - 1);
@@ -39,6 +41,10 @@ void sort_items(Buffer<Item>& items, Buffer<Item>& spare) {
   bool sorted = true;
   for (std::size_t i = 1; i < n && sorted; ++i) sorted = items[i - 1].key <= items[i].key;
   if (sorted) return;
+  if (n < few_items) {
+    std::vector<Item> room;
+    return sort_run(items.data(), n, room);
+  }
   std::vector<std::vector<std::size_t>> counts(digits, std::vector<std::size_t>(values, 0));
   for (std::size_t i = 0; i < n; ++i) {
     for (std::size_t d = 0; d < digits; ++d) ++counts[d][digit_of(items[i].key, d)];

@@ -10,6 +10,7 @@ namespace idle {
 namespace {
 
 constexpr int bytes = 8;
+constexpr std::size_t few_texts = 1024;  // so few are sorted by their heads as they are
 
 std::size_t byte_of(std::uint64_t head, int byte) { return head >> (8 * byte) & 0xFF; }
 
@@ -50,10 +51,13 @@ std::uint64_t head_of(std::string_view text) {
 
 std::vector<std::int32_t> rank_texts(const std::vector<std::uint64_t>& heads,
                                      const std::function<std::string_view(std::size_t)>& text) {
-  const Squeeze squeeze(heads);
   Buffer<Item> items(heads.size()), spare(heads.size());
   for (std::size_t i = 0; i < heads.size(); ++i) {
-    items[i] = {squeeze(heads[i]), static_cast<std::int32_t>(i)};
+    items[i] = {heads[i], static_cast<std::int32_t>(i)};
+  }
+  if (items.size() >= few_texts) {
+    const Squeeze squeeze(heads);
+    for (std::size_t i = 0; i < items.size(); ++i) items[i].key = squeeze(items[i].key);
   }
   sort_items(items, spare);
   for (std::size_t at = 0; at < items.size();) {
