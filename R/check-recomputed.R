@@ -107,8 +107,8 @@ recomputed_level <- function(drawn, nodes, level, k, floors) {
   at <- if (is_footed(lines)) which(lines$level == k & !is_others(lines)) else own_lines(lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
   list(
-    wrong = compare_routes(drawn, again, at, looked, node_ids(rest), floors), lines = level$size, sample = length(looked),
-    sampled = if (length(sample) < n) node_ids(rest)
+    wrong = compare_routes(drawn, again, at, looked, node_ids(rest), floors), lines = level$size,
+    sample = length(looked), sampled = if (length(sample) < n) node_ids(rest)
   )
 }
 

@@ -13,10 +13,14 @@ room("rounded_parts", "rule", place = 53, of_ledger = NULL, of_values = NULL,
   }
 )
 
+# Whether nothing is rounded away where a column prints as ever.
+prints_whole <- function(x) isTRUE(all(round(x, needed_decimals(x)) == x))
+
 rounded_apart <- function(drawn, name, own) {
   lines <- drawn$lines
   if (!is_number_column(lines$columns[[name]])) return(NULL)
   if (is.integer(lines$columns[[name]]) && is.null(format_on_page(drawn, name))) return(NULL)
+  if (is.null(format_on_page(drawn, name)) && prints_whole(as_plain_number(lines$columns[[name]]))) return(NULL)
   texts <- printed_texts(drawn, name, seq_len(lines$n))
   printed <- printed_numbers(texts)
   if (isTRUE(all(printed == as_plain_number(lines$columns[[name]])))) return(NULL)

@@ -29,14 +29,15 @@ pick_if_needed <- function(column, rows, n) {
 }
 
 full_layout <- function(drawn) {
-  layout <- drawn$page$layout
-  if (is.null(layout)) {
-    layout <- lapply(page_columns(drawn), function(name) list(name = name, heading = name, format = NULL))
-  }
-  blank <- drawn$page$windows[!drawn$page$windows %in% drawn$lines$keys]
-  lapply(layout, function(part) {
-    part["format"] <- list(format_of_part(drawn$page, part))
-    part$blank <- length(blank) > 0 && part$name %in% blank
+  page <- drawn$page
+  blank <- page$windows[!page$windows %in% drawn$lines$keys]
+  is_blank <- function(name) length(blank) > 0 && name %in% blank
+  if (is.null(page$layout)) return(lapply(page_columns(drawn), function(name) {
+    list(name = name, heading = name, format = page$formats[[name]], blank = is_blank(name))
+  }))
+  lapply(page$layout, function(part) {
+    part["format"] <- list(format_of_part(page, part))
+    part$blank <- is_blank(part$name)
     part
   })
 }
