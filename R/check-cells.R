@@ -79,6 +79,6 @@ cells_in_hand <- function(statement, now, lines) {
   if (cells == 0 && nrow(now) > 0) return(a_note("cells",
     "Cells: none was compared, since no line and column is shared."))
   a_check("cells", n == 0, if (n == 0) sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell")) else
-    sprintf("Cells: %s of %s differ from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells),
-      wrong$column[1], big_mark(wrong$line[1])), wrong)
+    sprintf("Cells: %s of %s %s from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells),
+      if (n == 1) "differs" else "differ", wrong$column[1], big_mark(wrong$line[1])), wrong)
 }

@@ -1,10 +1,12 @@
 # Figures against the detail: additive ones against its total, and every line again by a second route.
 
-additive_nodes <- function(drawn) once_of_lines(drawn$lines, "additive", {
-  nodes <- lapply(drawn$lines$figures, function(figure) if (figure$node$type == "figure") figure$node)
+additive_nodes <- function(drawn) once_of_lines(drawn$lines, "additive", nodes_that_add_up(drawn$lines$figures))
+
+nodes_that_add_up <- function(figures) {
+  nodes <- lapply(figures, function(figure) if (figure$node$type == "figure") figure$node)
   keep <- vapply(nodes, function(node) !is.null(node) && room_of("figure", node$fn)$additive, TRUE)
-  stats::setNames(nodes[keep], vapply(drawn$lines$figures[keep], `[[`, "", "name"))
-})
+  stats::setNames(nodes[keep], vapply(figures[keep], `[[`, "", "name"))
+}
 
 # The lines' exact totals must be that of the whole detail; adding up the rounded figures may differ
 # from it in the last bits, and that bound is said.

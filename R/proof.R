@@ -5,7 +5,8 @@
 #' entries, and then held against what the page says.
 #'
 #' @param x A [brief()], or a statement from [draw_up()].
-#' @param figure The name of a figure, or of a figure beside the lines.
+#' @param figure The name of a figure, of a figure beside the lines, or, on a page whose lines are its entries, of a
+#'   column in `columns`.
 #' @param ... Conditions that leave one line: `reach == "Upper"`, `lock == "Tarn Foot"`. For a subtotal
 #'   or a total ask for its `line_kind` as well. Of several lines the one that `show` leaves on the page is meant.
 #' @return An object of class `idle_proof`: a list with `title`, `steps` (sentences and small tables),
@@ -32,12 +33,11 @@ proof <- function(x, figure, ...) {
 proof_of_items <- function(x, name, items) {
   brief <- brief_of(x, "proof")
   drawn <- work_brief_at_once(brief)
-  line <- the_line(drawn, check_conditions(items, lines_context(brief)))
-  part <- Filter(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
-  if (length(part) == 0) stop_idle(
+  if (is.null(part_to_prove(drawn, name))) stop_idle(
     "unknown_column", sprintf("The page has no figure `%s` to prove.", name),
-    meant(name, vapply(c(drawn$lines$figures, drawn$lines$beside), `[[`, "", "name"), "figures")
+    meant(name, vapply(parts_to_prove(drawn), `[[`, "", "name"), "figures")
   )
+  line <- the_line(drawn, check_conditions(items, lines_context(brief)))
   structure(c(
     list(title = sprintf("Proof of %s, %s", name, line_words(drawn, line))), proof_and_page(drawn, name, line)
   ), class = "idle_proof")
@@ -55,10 +55,19 @@ proof_and_page <- function(drawn, name, line) {
 
 # How a figure of a line comes about: list(steps, value).
 proof_steps <- function(drawn, name, line) {
-  part <- Find(function(part) part$name == name, c(drawn$lines$figures, drawn$lines$beside))
-  is_window <- holds_window(part$node) || !name %in% vapply(drawn$lines$figures, `[[`, "", "name")
-  if (is_window) prove_beside(drawn, part, line) else prove_figure(drawn, part, line)
+  part <- part_to_prove(drawn, name)
+  has <- function(parts) name %in% vapply(parts, `[[`, "", "name")
+  if (!has(c(drawn$lines$figures, drawn$lines$beside))) return(prove_column(drawn, part, line))
+  if (has(drawn$lines$figures) && !holds_window(part$node)) return(prove_figure(drawn, part, line))
+  prove_beside(drawn, part, line, part_of_table(lines_table(drawn), which(!is_others(drawn$lines))))
 }
+
+# What was worked for each line, and, where each entry is a line, the columns that were worked for it.
+parts_to_prove <- function(drawn) {
+  c(drawn$lines$figures, drawn$lines$beside, if (drawn$lines$grain == "entries") drawn$brief$checked$columns)
+}
+
+part_to_prove <- function(drawn, name) Find(function(part) part$name == name, parts_to_prove(drawn))
 
 # The line that meets the conditions; of several the one that the page shows.
 the_line <- function(drawn, conditions) {
@@ -137,10 +146,28 @@ figure_steps <- function(node, rows, entries, value) {
   c(said, list(text))
 }
 
-# A figure beside a line: the lines that it was worked from, then the figure.
-prove_beside <- function(drawn, part, line) {
-  table <- lines_table(drawn)
-  table <- part_of_table(table, which(!is_others(drawn$lines)))
+# A column of an entry, from the entries as they were when it was worked: before `only`, and before later columns.
+prove_column <- function(drawn, part, row) {
+  before <- page_before(drawn, "columns")
+  stage <- if (is.null(before)) drawn else before
+  for (earlier in if (!is.null(before)) drawn$brief$checked$columns) {
+    if (earlier$name == part$name) break
+    stage <- with_entry_column(stage, earlier$name, evaluate_column(earlier$node, entries_table(stage)))
+  }
+  at <- match(base_rows(drawn$entries, row), base_rows(stage$entries, seq_len(stage$entries$n)))
+  table <- entries_table(stage)
+  if (holds_window(part$node)) return(prove_beside(stage, part, at, table))
+  names <- unique(columns_in(part$node))
+  values <- lapply(stats::setNames(nm = names), function(name) pick_rows(table$column(name), at))
+  again <- worked_again(part$node, plain_rows(table, at))
+  value <- if (is.null(again$lacks)) again$value else plain_vector(evaluate_column(part$node, part_of_table(table, at)))
+  list(steps = list(sprintf("%s.", part$text), sprintf(
+    "%s = %s.", with_values(part$node, list(), values), exact_text(value)
+  )), value = value)
+}
+
+# A figure beside a line, or beside an entry: the rows that it was worked from, then the figure.
+prove_beside <- function(drawn, part, line, table) {
   steps <- list()
   values <- list()
   for (node in windows_in(part$node)) {

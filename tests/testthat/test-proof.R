@@ -15,6 +15,24 @@ page <- brief(tolls,
   )
 )
 
+test_that("a column of an entry is proved from the entries as they were when it was worked", {
+  worked <- brief(dues,
+    columns = c(due = due * 2, each = due / tonnes, sofar = running(sum(due), along = paid_on, per = wharf),
+      more = 1 + sofar, kind = case(when(each > 1, "dear"), otherwise = joined(goods, wharf, sep = " at "))),
+    only = goods == "coal", beside = c(place = rank(falling(each)))
+  )
+  statement <- as.data.frame(draw_up(worked))
+  for (name in c("due", "each", "sofar", "more", "kind", "place")) for (at in c(1, 40, 93)) {
+    got <- rlang::inject(proof(worked, !!as.name(name), slip == !!statement$slip[at]))
+    expect_true(got$equal, label = paste(name, at))
+    expect_equal(got$stated, statement[[name]][at], label = paste(name, at))
+  }
+  first <- flat(proof(worked, each, slip == 5006))
+  expect_match(first, "each = due/tonnes\\. .*28\\.64 / 28\\.2 = 1\\.0156.*: equal")
+  expect_match(flat(proof(worked, sofar, slip == 5014)), "It was worked from [0-9]+ entries")
+  expect_error(proof(worked, wharf, slip == 5006), "no figure `wharf` to prove", class = "idle_unknown_column")
+})
+
 test_that("every figure of a line is proved by hand, and says the same as the page", {
   statement <- as.data.frame(draw_up(page))
   at <- which(statement$lock %in% "Summit Lock")
