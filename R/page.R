@@ -110,7 +110,6 @@ format_of_node <- function(node, of_columns) {
   if (!is.null(node$figure)) return(format_of_node(node$figure, of_columns))
   room <- room_of_node(node)
   if (!is.null(room$format)) return(room$format(node))
-  if (length(of_columns) == 0) return(NULL)
   picked <- isTRUE(room$picks) || isTRUE(room$own_value)
   if (!picked && !isTRUE(room$averages) && !isTRUE(room$is_total)) return(NULL)
   format <- format_of_node(node$args$x, of_columns)

@@ -13,6 +13,9 @@ test_that("a column's own format goes with it: shares as percentages, starts of 
     beside = c(part = share(s), quarter = start_of(month, "quarter"))
   )
   expect_match(flat(draw_up(page)), "2024-07 .*% 2024 Q3")
+  plain <- brief(data.frame(k = c("a", "a", "b"), d = as.Date("2025-01-20") + c(0, 40, 80)), lines = k,
+    figures = c(latest = max(start_of(d, "month"))))
+  expect_match(flat(draw_up(plain)), "a 2025-03 b 2025-04")
 })
 
 test_that("workings have a row a section, with rows in and out and the method", {
