@@ -15,6 +15,16 @@ test_that("entries that only one side of a ratio takes are told, whichever side 
     "divides by 2 entries that have no due")
 })
 
+test_that("figures that a ratio names are those it is of, on the lines and beside them", {
+  told <- "`per` divides by the tonnes of 2 entries that have no due"
+  expect_match(findings(brief(odd, lines = wharf, figures = c(dues = sum(due), load = sum(tonnes), per = dues / load),
+    footing = rollup(wharf)))$sentence, told, all = FALSE)
+  beside <- brief(odd, lines = wharf, figures = c(dues = sum(due), load = sum(tonnes)),
+    beside = c(per = 100 * dues / load, before = dues / lag(load, along = wharf), much = dues / (load + dues)))
+  expect_identical(findings(beside)$rule[findings(beside)$rule == "uneven_ratios"], rep("uneven_ratios", 2))
+  expect_match(findings(beside)$sentence, told, all = FALSE)
+})
+
 test_that("sides of other conditions, rates of filling in, and full columns are silent", {
   for (call in list(quote(count(due) / count()), quote(sum(due) / count(due)),
     quote(sum(due, where = tonnes > 5) / sum(due)),
