@@ -9,8 +9,9 @@ pages <- quote({
   list(
     `a draw-up of 100 entries` = function() draw_up(plain),
     `its tie-out with a rollup` = function() tie_out(footed),
-    `making that brief` = function() brief(small, lines = c(reach, lock), figures = c(n = count(), s = sum(toll)),
-      footing = rollup(reach, lock))
+    `making that brief` = function() {
+      brief(small, lines = c(reach, lock), figures = c(n = count(), s = sum(toll)), footing = rollup(reach, lock))
+    }
   )
 })
 rounds <- 20
