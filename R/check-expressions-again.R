@@ -14,6 +14,11 @@ page_before <- function(drawn, section) {
   stage
 }
 
+# Where entries of a page stand in an earlier stage of it.
+rows_of_stage <- function(drawn, stage, rows) {
+  match(base_rows(drawn$entries, rows), base_rows(stage$entries, seq_len(stage$entries$n)))
+}
+
 # only: which entries are kept.
 check_kept <- function(drawn, checked) {
   before <- page_before(drawn, "only")
@@ -56,7 +61,7 @@ not_worked_again <- function(heading, why) {
 check_worked_columns <- function(drawn, checked) {
   before <- page_before(drawn, "columns")
   stage <- if (is.null(before)) drawn else before
-  here <- match(base_rows(drawn$entries, seq_len(drawn$entries$n)), base_rows(stage$entries, seq_len(stage$entries$n)))
+  here <- rows_of_stage(drawn, stage, seq_len(drawn$entries$n))
   rows <- rows_to_work_again(length(here))
   checks <- list()
   for (part in checked) {

@@ -6,7 +6,7 @@ without_made <- function(args, ctx) {
   args
 }
 
-room("count", "figure", asked_often = TRUE,
+room("count", "figure", asked_often = TRUE, is_count = TRUE,
   args = alist(x = NULL), takes = list(x = "any"), gives = "integer", additive = TRUE, of_none = 0L,
   ready = function(args, ctx) {
     x <- args$x

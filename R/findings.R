@@ -23,7 +23,8 @@ repair_text <- function(repair) {
   if (is.null(repair)) "" else paste0(repair$section, ": ", item_text(repair$item))
 }
 
-# What each rule finds; one that fails is told, and the others are looked at all the same.
+# What each rule finds; one that fails is told, and the others are looked at all the same. A tryCatch() for each would
+# take as long as the rules do.
 each_rule <- function(answer, ...) {
   names <- rooms_answering("rule", answer)
   found <- list()
@@ -127,11 +128,13 @@ weighed_column <- function(drawn, x) {
 
 counts_entries <- function(drawn) {
   any(vapply(drawn$lines$figures, function(figure) {
-    any(vapply(figures_in(figure$node), function(node) node$fn == "count" && is.null(node$args$x), TRUE))
+    any(vapply(figures_in(figure$node), function(node) is_count(node) && is.null(node$args$x), TRUE))
   }, TRUE))
 }
 
 is_total <- function(node) isTRUE(room_of("figure", node$fn)$is_total)
+
+is_count <- function(node) isTRUE(room_of("figure", node$fn)$is_count)
 
 # Whether a figure is a middle or a spread of its values, which no entry need have.
 is_average <- function(node) isTRUE(room_of("figure", node$fn)$averages)

@@ -93,7 +93,7 @@ finish_figure <- function(node, feed, facts, groups) {
 
 # Codes and plain numbers from the core back to the kind that they stand for.
 dressed <- function(answer, kind, like) {
-  if (is_text_vector(answer) || (is.object(answer) && is.factor(answer)) || is_moment_vector(answer)) return(answer)
+  if (is.object(answer) && inherits(answer, c("idle_text", "factor", "Date", "POSIXct"))) return(answer)
   if (kind == "integer" && is.double(answer) && all(abs(answer) <= .Machine$integer.max, na.rm = TRUE)) {
     return(as.integer(answer))
   }

@@ -154,7 +154,7 @@ prove_column <- function(drawn, part, row) {
     if (earlier$name == part$name) break
     stage <- with_entry_column(stage, earlier$name, evaluate_column(earlier$node, entries_table(stage)))
   }
-  at <- match(base_rows(drawn$entries, row), base_rows(stage$entries, seq_len(stage$entries$n)))
+  at <- rows_of_stage(drawn, stage, row)
   table <- entries_table(stage)
   if (holds_window(part$node)) return(prove_beside(stage, part, at, table))
   names <- unique(columns_in(part$node))

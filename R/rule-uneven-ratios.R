@@ -20,7 +20,7 @@ sides_uneven <- function(part, node, drawn) {
   if (any(lengths(sides) == 0)) return(NULL)
   top <- sides[[1]]
   bottom <- sides[[2]]
-  meant_alike <- is_total(top) && (is_total(bottom) || bottom$fn == "count") &&
+  meant_alike <- is_total(top) && (is_total(bottom) || is_count(bottom)) &&
     identical(strip_text(top$args$where), strip_text(bottom$args$where))
   if (!meant_alike) return(NULL)
   taken <- lapply(list(top, bottom), entries_taken, table = entries_table(drawn))

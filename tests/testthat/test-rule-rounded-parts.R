@@ -20,6 +20,15 @@ test_that("a total that its printed lines miss is told with both numbers, and th
   })
 })
 
+test_that("numbers that no format is asked for are held to what prints as ever", {
+  plain <- function(tolls) {
+    brief(data.frame(lock = letters[1:3], toll = tolls), lines = lock, figures = c(t = sum(toll)),
+      footing = rollup(lock))
+  }
+  expect_told("rounded_parts", plain(c(1.004, 2.004, 3.004)), plain(c(1.25, 2.5, 3.75)),
+    "add up to 6.00 and the total says 6.01")
+})
+
 test_that("where lines are hidden, or there is no total, nothing has to add up", {
   table <- data.frame(lock = letters[1:3], toll = c(1.4, 2.4, 3.4))
   expect_clean(brief(table, lines = lock, figures = c(t = sum(toll)), layout = c(lock, decimals(t, 0))))

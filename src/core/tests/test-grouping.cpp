@@ -147,6 +147,29 @@ TEST_CASE("texts rank by code point, and bad bytes are seen") {
   }
 }
 
+TEST_CASE("few and many texts and numbers stand in order, however much they share") {
+  std::mt19937 random(8);
+  for (const std::size_t n : {2u, 25u, 1023u, 1024u, 5000u}) {
+    std::vector<std::string> texts(n);
+    std::vector<std::uint64_t> heads(n);
+    std::vector<double> x(n);
+    std::vector<std::int32_t> by_text(n), by_number(n), rank(n);
+    for (std::size_t i = 0; i < n; ++i) {
+      while (texts[i].size() < random() % 12) texts[i] += "ab\xC3\xA9"[random() % 4];
+      texts[i] += std::to_string(i);
+      heads[i] = head_of(texts[i]);
+      x[i] = std::ldexp(static_cast<double>(random() % 50) - 25, static_cast<int>(random() % 60));
+      by_text[i] = by_number[i] = static_cast<std::int32_t>(i);
+    }
+    std::sort(by_text.begin(), by_text.end(), [&](int a, int b) { return texts[a] < texts[b]; });
+    for (std::size_t i = 0; i < n; ++i) rank[by_text[i]] = static_cast<std::int32_t>(i);
+    CHECK(rank_texts(heads, [&](std::size_t i) { return std::string_view(texts[i]); }) == rank);
+    std::stable_sort(by_number.begin(), by_number.end(), [&](int a, int b) { return x[a] < x[b]; });
+    const auto order = order_rows({{view(x), false}}, n, with_threads(2));
+    CHECK(std::equal(by_number.begin(), by_number.end(), order.data()));
+  }
+}
+
 TEST_CASE("sorting is stable, by several keys, missing last both ways") {
   std::mt19937 random(6);
   const std::size_t n = 70000;
