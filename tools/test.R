@@ -1,4 +1,4 @@
-# Runs the package's tests, a file at a time on each core, and writes "passed failed" to the file named, and what went
+# Runs the package's tests, files side by side on all cores, and writes "passed failed" to the file named, and what went
 # wrong to the file of that name with ".wrong".
 # Each test runs once: to compile it first takes longer than it saves.
 invisible(compiler::enableJIT(0))
@@ -18,16 +18,19 @@ run_file <- function(path) {
   list(tests = as.data.frame(found), wrong = wrong, seconds = proc.time()[["elapsed"]] - began)
 }
 
-# A process that was killed leaves nothing.
-wrong_in <- function(path, run) {
-  if (is.list(run)) return(run$wrong)
-  paste0(basename(path), ": ", if (is.null(run)) "did not come to its end" else run)
+told <- function(path, run) {
+  cat(sprintf("%-32s %s\n", basename(path), if (length(run$wrong)) "FAILED" else sprintf("%5.1f s", run$seconds)))
+  if (length(run$wrong)) cat(run$wrong, sep = "\n")
+  run
 }
 
-told <- function(path, run) {
-  wrong <- wrong_in(path, run)
-  cat(sprintf("%-32s %s\n", basename(path), if (length(wrong)) "FAILED" else sprintf("%5.1f s", run$seconds)))
-  if (length(wrong)) cat(wrong, sep = "\n")
+# A file that ends the process, or that is no R, has failed.
+run_files <- function(paths) {
+  lapply(paths, function(path) {
+    run <- try(run_file(path), silent = TRUE)
+    if (!is.list(run)) run <- list(tests = NULL, wrong = paste0(basename(path), ": ", run), seconds = 0)
+    told(path, run)
+  })
 }
 
 # What most files need is loaded once, before they part.
@@ -38,21 +41,30 @@ library(idleledger)
 helpers <- testthat::test_env("idleledger")
 invisible(testthat::source_test_helpers("tests/testthat", helpers))
 
+# The largest go first and alone; of the others eight share a process, since to part takes as long as a small file.
+files <- files[order(-file.size(files))]
+alone <- seq_along(files) <= 60
+shared <- (seq_along(files) - 1) %% ceiling(sum(!alone) / 8)
+parts <- c(as.list(files[alone]), split(files[!alone], shared[!alone]))
+
+# The first runs before they part: what is looked up once is then there for all.
+first <- "tests/testthat/test-tie-out.R"
+parts <- lapply(parts, setdiff, first)
+runs <- run_files(first)
 # One more than there are cores, since many wait for programs of their own.
 cores <- 1 + max(1, parallel::detectCores(), na.rm = TRUE)
-slow_first <- order(-file.size(files))
-runs <- parallel::mclapply(files[slow_first], function(path) {
-  run <- try(run_file(path), silent = TRUE)
-  told(path, run)
-  run
-}, mc.cores = cores, mc.preschedule = FALSE)
+apart <- parallel::mclapply(parts, run_files, mc.cores = cores, mc.preschedule = FALSE)
+# A process that was killed leaves nothing.
+lost <- unlist(parts[!vapply(apart, is.list, TRUE)])
+runs <- c(runs, unlist(Filter(is.list, apart), recursive = FALSE))
 
 counts <- vapply(runs, function(run) {
-  if (!is.list(run)) return(c(0, 1))
+  if (is.null(run$tests)) return(c(0, 1))
   bad <- run$tests$failed > 0 | run$tests$error
   c(sum(!bad), sum(bad))
 }, c(0, 0))
 to <- commandArgs(TRUE)[1]
-cat(rowSums(counts), file = to)
-wrong <- strsplit(as.character(unlist(Map(wrong_in, files[slow_first], runs))), "\n")
-writeLines(as.character(unlist(lapply(wrong, utils::head, 8))), paste0(to, ".wrong"))
+cat(rowSums(counts) + c(0, length(lost)), file = to)
+wrong <- c(lapply(runs, `[[`, "wrong"), if (length(lost)) paste0(basename(lost), ": did not come to its end"))
+lines <- lapply(unlist(wrong), function(one) utils::head(strsplit(one, "\n")[[1]], 8))
+writeLines(as.character(unlist(lines)), paste0(to, ".wrong"))

@@ -32,32 +32,48 @@ browser_there <- function() {
   browser$one
 }
 
+# What the browser answers, asleep until it does: the package's own wait asks without a pause, and takes a core from the
+# browser.
+answered <- function(promise) {
+  loop <- browser_there()$get_child_loop()
+  found <- NULL
+  later::with_loop(loop, promises::then(promise, function(value) found <<- list(value = value),
+    function(e) found <<- list(error = e)))
+  while (is.null(found)) later::run_now(1, loop = loop)
+  if (!is.null(found$error)) stop(found$error)
+  found$value
+}
+
 opened_page <- function(path, hash = "", width = 1280, height = 800, env = parent.frame()) {
-  session <- browser_there()$new_session(width = width, height = height)
-  withr::defer(session$close(), envir = env)
+  session <- answered(browser_there()$new_session(width = width, height = height, wait_ = FALSE))
+  withr::defer(session$close(wait_ = FALSE), envir = env)
   page <- new.env()
   page$session <- session
   page$errors <- character()
   page$requests <- character()
   note <- function(what) page$errors <- c(page$errors, what)
-  session$Runtime$enable()
-  session$Log$enable()
-  session$Network$enable()
+  for (domain in c("Runtime", "Log", "Network")) session[[domain]]$enable(wait_ = FALSE)
   session$Runtime$exceptionThrown(function(event) note(event$exceptionDetails$exception$description))
   session$Runtime$consoleAPICalled(function(event) note(paste("console", event$type)))
   session$Log$entryAdded(function(event) note(event$entry$text))
   session$Page$javascriptDialogOpening(function(event) note("a dialog"))
   session$Network$requestWillBeSent(function(event) page$requests <- c(page$requests, event$request$url))
-  loaded <- session$Page$loadEventFired(wait_ = FALSE)
   address <- if (grepl("^http://127", path)) path else paste0("file://", normalizePath(path), hash)
-  session$Page$navigate(address, wait_ = FALSE)
-  session$wait_for(loaded)
+  loaded(page, session$Page$navigate(address, wait_ = FALSE))
+  page
+}
+
+# The page once it is loaded by what is asked for.
+loaded <- function(page, asked) {
+  event <- page$session$Page$loadEventFired(wait_ = FALSE)
+  force(asked)
+  answered(event)
   page
 }
 
 # The value of an expression of the page's; a promise is waited for.
 in_page <- function(page, script) {
-  found <- page$session$Runtime$evaluate(script, awaitPromise = TRUE, returnByValue = TRUE)
+  found <- answered(page$session$Runtime$evaluate(script, awaitPromise = TRUE, returnByValue = TRUE, wait_ = FALSE))
   if (!is.null(found$exceptionDetails)) stop(found$exceptionDetails$exception$description)
   found$result$value
 }
@@ -69,18 +85,20 @@ texts_in_page <- function(page, selector) {
 
 press <- function(page, key, times = 1, shift = FALSE) {
   text <- c(Enter = "\r", Space = " ")[key]
+  input <- page$session$Input
   for (k in seq_len(times)) {
-    page$session$Input$dispatchKeyEvent(type = if (is.na(text)) "rawKeyDown" else "keyDown", key = key, code = key,
+    input$dispatchKeyEvent(type = if (is.na(text)) "rawKeyDown" else "keyDown", key = key, code = key,
       text = if (!is.na(text)) unname(text), windowsVirtualKeyCode = c(Tab = 9, Enter = 13, Escape = 27, ArrowLeft = 37,
-        ArrowUp = 38, ArrowRight = 39, ArrowDown = 40)[[key]], modifiers = if (shift) 8 else 0)
-    page$session$Input$dispatchKeyEvent(type = "keyUp", key = key, code = key)
+        ArrowUp = 38, ArrowRight = 39, ArrowDown = 40)[[key]], modifiers = if (shift) 8 else 0, wait_ = FALSE)
+    answered(input$dispatchKeyEvent(type = "keyUp", key = key, code = key, wait_ = FALSE))
   }
 }
 
 # Roles, names and levels as a screen reader gets them.
 reader_tree <- function(page) {
-  page$session$Accessibility$enable()
-  nodes <- Filter(function(node) !isTRUE(node$ignored), page$session$Accessibility$getFullAXTree()$nodes)
+  tree <- page$session$Accessibility
+  tree$enable(wait_ = FALSE)
+  nodes <- Filter(function(node) !isTRUE(node$ignored), answered(tree$getFullAXTree(wait_ = FALSE))$nodes)
   value <- function(node, part) {
     found <- node[[part]]$value
     if (is.null(found)) "" else as.character(found)
@@ -91,6 +109,14 @@ reader_tree <- function(page) {
   }
   data.frame(role = vapply(nodes, value, "", "role"), name = vapply(nodes, value, "", "name"),
     level = vapply(nodes, function(node) as.numeric(level(node)), 1))
+}
+
+# As on a device of that width, in light or dark.
+shown_as <- function(page, scheme, width, height = 800) {
+  emulation <- page$session$Emulation
+  emulation$setEmulatedMedia(features = list(list(name = "prefers-color-scheme", value = scheme)), wait_ = FALSE)
+  answered(emulation$setDeviceMetricsOverride(width = width, height = height, deviceScaleFactor = 1, mobile = FALSE,
+    wait_ = FALSE))
 }
 
 # The lowest contrast of any text that is seen, against what lies behind it (WCAG 2.1).

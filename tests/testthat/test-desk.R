@@ -53,7 +53,7 @@ test_that("a page is built by choosing, and what is taken away is the same on th
   expect_equal(page$errors, character())
   expect_true(all(startsWith(page$requests, "http://127.0.0.1:") | startsWith(page$requests, "data:")))
 
-  page$session$close()
+  answered(page$session$close(wait_ = FALSE))
   until(function() !desk$process$is_alive())
 })
 
@@ -121,9 +121,7 @@ test_that("steps, switches and repairs; a tab loaded anew finds them; another go
 
   other <- desk_in_browser(desk$url)
   expect_no_match(sentence_in(other), "First,")
-  loaded <- page$session$Page$loadEventFired(wait_ = FALSE)
-  page$session$Page$reload(wait_ = FALSE)
-  page$session$wait_for(loaded)
+  loaded(page, page$session$Page$reload(wait_ = FALSE))
   waits(page, "document.querySelector('#part-figures-2.off') !== null")
   in_page(page, "const gone = document.querySelector('#gone');
     new MutationObserver(() => { sessionStorage.told = !gone.hidden; }).observe(gone, { attributes: true });
@@ -164,7 +162,7 @@ test_that("hostile tables do no harm, and large ones scroll", {
     }
     expect_no_match(in_page(page, "document.title"), "owned")
     expect_equal(page$errors, character(), info = name)
-    page$session$close()
+    answered(page$session$close(wait_ = FALSE))
     desk$process$kill()
   }
 })
@@ -202,8 +200,7 @@ test_that("it can be read in light and dark, wide and narrow", {
   click_on(page, "#part-figures-1")
   waits(page, "!document.querySelector('#slip').hidden")
   for (scheme in c("light", "dark")) for (width in c(400, 800, 1280, 2560)) {
-    page$session$Emulation$setEmulatedMedia(features = list(list(name = "prefers-color-scheme", value = scheme)))
-    page$session$Emulation$setDeviceMetricsOverride(width = width, height = 800, deviceScaleFactor = 1, mobile = FALSE)
+    shown_as(page, scheme, width)
     Sys.sleep(0.3)
     expect_lte(in_page(page, "document.documentElement.scrollWidth"), width)
     expect_gte(lowest_contrast(page), 4.5)
