@@ -14,9 +14,11 @@ check_levels_add_up <- function(drawn) {
   for (k in seq_along(drawn$lines$levels)) {
     level <- drawn$lines$levels[[k]]
     at <- which(drawn$lines$level == k + 1)
+    groups <- core_group(list(level$of_line), length_of(level$of_line))
+    places <- level$of_line[core_group_facts(groups)$first]
     for (name in names(nodes)) {
       apart <- not_adding_up(pick_rows(drawn$lines$columns[[name]], own), pick_rows(drawn$lines$columns[[name]], at),
-        level$of_line)
+        groups, places)
       if (any(apart)) wrong <- rbind(wrong, cbind(line_columns(drawn, at[apart]), data.frame(
         figure = name, over = drawn$lines$summed_over[at[apart]],
         subtotal = cell_texts(pick_rows(drawn$lines$columns[[name]], at[apart])), at = at[apart]
@@ -40,26 +42,25 @@ check_levels_add_up <- function(drawn) {
 do_not_add_up <- function(n) sprintf("%s not", paste(count_of(n, "cell"), if (n == 1) "does" else "do"))
 
 # Sums of rounded lines may differ from a rounded subtotal in the last bits, and no further.
-not_adding_up <- function(lines, subtotals, of_line) {
-  groups <- core_group(list(of_line), length_of(of_line))
-  at <- of_line[core_group_facts(groups)$first]
-  there <- pick_rows(subtotals, at)
+not_adding_up <- function(lines, subtotals, groups, places) {
+  there <- pick_rows(subtotals, places)
   if (inherits(lines, "integer64")) {
     added <- column_folded(groups, lines, list(total = "whole_sum"))$answers[[1]]
     near <- added == there
   } else {
     lines <- as_plain_number(lines)
     there <- as_plain_number(there)
-    found <- columns_folded(groups, list(lines, abs(lines)), list(total = "sum"))
+    sizes <- if (!isTRUE(all(lines >= 0))) list(abs(lines))
+    found <- columns_folded(groups, c(list(lines), sizes), list(total = "sum"))
     added <- as_plain_number(found[[1]]$answers[[1]])
-    size <- as_plain_number(found[[2]]$answers[[1]])
+    size <- as_plain_number(found[[length(found)]]$answers[[1]])
     near <- within_bound(added, there, rounding_slack(size, abs(there), found[[1]]$filled))
   }
   if (anyNA(near)) {
     gone <- is_missing_value(added) | is_missing_value(there)
     near <- ifelse(gone, is_missing_value(added) == is_missing_value(there), near | is.nan(added) & is.nan(there))
   }
-  replace(rep(FALSE, length_of(subtotals)), at, !(near %in% TRUE))
+  replace(rep(FALSE, length_of(subtotals)), places, !(near %in% TRUE))
 }
 
 # A crosstab both ways: each line that is shown stands in one cell, and no other cell is filled.

@@ -85,14 +85,17 @@ check_recomputed <- function(drawn) {
       size = length(own_lines(drawn$lines)))), drawn$lines$levels
   )
   floors <- slack_floors(drawn, nodes)
-  found <- lapply(seq_along(levels), function(k) recomputed_level(drawn, nodes, levels[[k]], k, floors))
+  in_core <- vapply(nodes, takes_core_route, TRUE)
+  feeds <- core_feeds(drawn, nodes[in_core])
+  found <- lapply(seq_along(levels), function(k) {
+    route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[levels[[k]]$keys], feeds)
+    recomputed_level(drawn, nodes, levels[[k]], k, floors, in_core, route)
+  })
   list(recomputed_check(drawn, found))
 }
 
 # The lines of a level, each again from its own entries.
-recomputed_level <- function(drawn, nodes, level, k, floors) {
-  in_core <- vapply(nodes, takes_core_route, TRUE)
-  route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[level$keys])
+recomputed_level <- function(drawn, nodes, level, k, floors, in_core, route) {
   n <- length(route$first)
   in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
     goes_in_columns, TRUE)
@@ -114,9 +117,9 @@ recomputed_level <- function(drawn, nodes, level, k, floors) {
   )
 }
 
-core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
+core_feeds <- function(drawn, nodes) {
   entries <- entries_table(drawn)
-  columns <- lapply(nodes, function(node) {
+  lapply(nodes, function(node) {
     x <- node$args$x
     where <- node$args$where
     list(
@@ -124,7 +127,10 @@ core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors) {
       condition = if (!is.null(where)) as.logical(evaluate_column(where, entries))
     )
   })
-  route <- core_second_route(unname(keys), drawn$entries$n, columns)
+}
+
+core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors, feeds = core_feeds(drawn, nodes)) {
+  route <- core_second_route(unname(keys), drawn$entries$n, feeds)
   values <- Map(
     function(node, figures) dressed(figures[[room_of("figure", node$fn)$exact]], node$kind, NULL), nodes, route$columns
   )
@@ -200,11 +206,11 @@ slack_floors <- function(drawn, nodes) {
 }
 
 worked_within <- function(node, lines, slack, again, n, floors) {
+  if (node$type == "figure" && is_to_the_bit(node)) return(list(value = again[[node$id]], slack = NULL))
   work <- function(lines, again) {
     evaluate_column(node, table_in_hand(function(name) lines[[name]], n, function(id) again[[id]]))
   }
   value <- work(lines, again)
-  if (node$type == "figure" && is_to_the_bit(node)) return(list(value = value, slack = NULL))
   loose <- Filter(function(figure) !is_to_the_bit(figure), figures_in(node))
   loose <- Filter(function(id) is_plain_double(again[[id]]), names(loose))
   used <- intersect(columns_in(node), names(slack))
@@ -231,7 +237,7 @@ is_to_the_bit <- function(node) {
   takes_core_route(node) || isTRUE(room$own_value) || isTRUE(room$picks) && !isTRUE(room$averages)
 }
 
-is_sampled <- function(figure, sampled) any(names(figures_in(figure$node)) %in% sampled)
+is_sampled <- function(figure, sampled) length(sampled) > 0 && any(names(figures_in(figure$node)) %in% sampled)
 
 recomputed_check <- function(drawn, found) {
   wrong <- do.call(rbind, lapply(found, `[[`, "wrong"))
@@ -246,13 +252,14 @@ recomputed_check <- function(drawn, found) {
 }
 
 sample_words <- function(drawn, sampled, n) {
+  if (length(sampled) == 0) return("")
   few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
   if (few > 0) sprintf(" Of %s, a seeded sample of %s.", count_of(few, "figure"), count_of(n, "line")) else ""
 }
 
 recomputed_words <- function(drawn, lines, wrong) {
   figures <- drawn$lines$figures
-  loose <- sum(!vapply(figures, function(figure) is_exact(figure) || figure$node$kind != "double", TRUE))
+  loose <- sum(vapply(figures, function(figure) figure$node$kind == "double" && !is_exact(figure), TRUE))
   all <- sprintf("%s of %s", count_of(length(figures), "figure"), lines)
   if (!is.null(wrong)) return(sprintf("%s; of the cells %s, first `%s` in %s.", all, is_differ(nrow(wrong)),
     wrong$figure[1], said_line(drawn, wrong$at[1])))

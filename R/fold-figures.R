@@ -30,14 +30,16 @@ feed_key <- function(node) if (is.null(node$feed)) key_of_feed(node$args) else n
 # same values for each of the levels that gather those groups.
 work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL) {
   feeds <- list()
+  folds <- list()
   for (node in nodes) {
     key <- feed_key(node)
     if (is.null(feeds[[key]])) feeds[[key]] <- feed_of(node, entries)
-    fold <- room_of("figure", node$fn)$fold(node)
+    fold <- fold_of(node)
+    folds[[node$id]] <- fold
     if (identical(fold$fold, "none")) feeds[[key]]$counted <- TRUE
     if (is.null(fold$fold) || fold$fold == "none") next
     known <- feeds[[key]]$folds[[fold$fold]]
-    feeds[[key]]$folds[[fold$fold]] <- union(known, fold$answer)
+    feeds[[key]]$folds[[fold$fold]] <- if (is.null(known)) fold$answer else union(known, fold$answer)
   }
   steps <- lapply(levels, function(level) level[c("from", "to", "size")])
   summary <- core_or_stop(core_summarise(groups, unname(feeds), steps))
@@ -47,7 +49,7 @@ work_figures <- function(nodes, groups, entries, levels = list(), regroup = NULL
   results <- list()
   for (node in nodes) {
     key <- feed_key(node)
-    results[[node$id]] <- finish_figure(node, feeds[[key]], facts[[key]], groups)
+    results[[node$id]] <- finish_figure(node, feeds[[key]], facts[[key]], groups, folds[[node$id]])
   }
   coarser <- list()
   for (k in seq_along(levels)) coarser[[k]] <- stats::setNames(
@@ -70,15 +72,16 @@ finish_level <- function(nodes, feeds, answers, level, regroup) {
   lapply(nodes, function(node) {
     feed <- feeds[[feed_key(node)]]
     facts <- answers[[feed_key(node)]]
-    if (!is.null(room_of("figure", node$fn)$fold(node)$fold)) return(finish_figure(node, feed, facts, NULL))
+    fold <- fold_of(node)
+    if (!is.null(fold$fold)) return(finish_figure(node, feed, facts, NULL, fold))
     if (is.null(anew)) anew <<- regroup(level$of_group)
-    spread_to_lines(finish_figure(node, feed, facts, anew$groups), node, match(seq_len(level$size), anew$number))
+    spread_to_lines(finish_figure(node, feed, facts, anew$groups, fold), node, match(seq_len(level$size), anew$number))
   })
 }
 
-finish_figure <- function(node, feed, facts, groups) {
-  figure <- room_of("figure", node$fn)
-  fold <- figure$fold(node)
+fold_of <- function(node) room_of("figure", node$fn)$fold(node)
+
+finish_figure <- function(node, feed, facts, groups, fold) {
   answer <- if (is.null(fold$fold)) {
     fold$by_group(groups, feed, node, facts)
   } else if (fold$fold == "none") {

@@ -41,12 +41,13 @@ big_mark <- function(n) {
 
 # Digits with a mark after each thousand: "-1234567.5" is "-1,234,567.5".
 group_digits <- function(text) {
-  point <- regexpr(".", text, fixed = TRUE)
   first <- 1 + startsWith(text, "-")
-  at <- ifelse(point > 0, point - 1, nchar(text)) - 3
+  at <- regexpr(".", text, fixed = TRUE) - 4L
+  whole <- which(at < -4)
+  at[whole] <- nchar(text[whole]) - 3L
   long <- which(at >= first)
   while (length(long)) {
-    text[long] <- paste0(substr(text[long], 1, at[long]), ",", substring(text[long], at[long] + 1))
+    text[long] <- paste0(substr(text[long], 1, at[long]), ",", substr(text[long], at[long] + 1, nchar(text[long])))
     at <- at - 3
     long <- long[at[long] >= first[long]]
   }

@@ -192,7 +192,7 @@ value_of_state <- function(node, states, facts, at) {
   like <- states$like[[key]]
   fold <- fold_in_state(node, like)
   if (is.null(fold)) return(value_of_kept(node, states$kept[[node$id]], at))
-  if (fold$fold != "counted") return(finish_figure(node, list(values = like), facts, NULL))
+  if (fold$fold != "counted") return(finish_figure(node, list(values = like), facts, NULL, fold_of(node)))
   answer <- facts$answers[[fold$answer[1]]]
   if (is_text_vector(like) && node$kind == "text") answer <- text_vector(answer, states$palettes[[key]])
   noted <- dressed(answer, node$kind, like)
