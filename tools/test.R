@@ -24,7 +24,7 @@ told <- function(path, run) {
   run
 }
 
-# A file that ends the process, or that is no R, has failed.
+# A file that cannot be run has failed.
 run_files <- function(paths) {
   lapply(paths, function(path) {
     run <- try(run_file(path), silent = TRUE)
