@@ -7,7 +7,7 @@ theirs <- rbind(theirs, data.frame(reach = "Nether", lock = "Deep Cut", receipts
 names(theirs)[1:2] <- c("Reach", "Lock name")
 shown(utils::tail(theirs, 3))
 shown(differences(page, theirs, match = c(reach = "Reach", lock = "Lock name"), to = "unit"))
-odd <- tempfile(fileext = ".csv")
+odd <- file.path(tempdir(), "by-post.csv")
 writeLines(c("lock;toll;day;id", "Lime Kiln;1.234,50;03/02/2025;9007199254740993",
   "Tarn Foot;n/a;04/02/2025;9007199254740992"), odd)
 shown(look(odd))
