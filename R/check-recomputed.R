@@ -89,14 +89,15 @@ check_recomputed <- function(drawn) {
   feeds <- core_feeds(drawn, nodes[in_core])
   found <- lapply(seq_along(levels), function(k) {
     route <- core_route(drawn, nodes[in_core], drawn$lines$key_vectors[levels[[k]]$keys], feeds)
-    recomputed_level(drawn, nodes, levels[[k]], k, floors, in_core, route)
+    recomputed_level(drawn, nodes, levels[[k]], k, floors, route)
   })
   list(recomputed_check(drawn, found))
 }
 
-# The lines of a level, each again from its own entries.
-recomputed_level <- function(drawn, nodes, level, k, floors, in_core, route) {
+# The lines of a level, each again from its own entries; `route` has what the core gives for it.
+recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   n <- length(route$first)
+  in_core <- node_ids(nodes) %in% names(route$values)
   in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
     goes_in_columns, TRUE)
   rest <- nodes[!in_core & !in_columns]
@@ -252,7 +253,6 @@ recomputed_check <- function(drawn, found) {
 }
 
 sample_words <- function(drawn, sampled, n) {
-  if (length(sampled) == 0) return("")
   few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
   if (few > 0) sprintf(" Of %s, a seeded sample of %s.", count_of(few, "figure"), count_of(n, "line")) else ""
 }

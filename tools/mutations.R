@@ -94,6 +94,8 @@ r_mutations <- list(
   list("said_alike", "which.max(n)", "which.min(n)", "rule-spellings"),
   list("pairs_by_chance", "- found", "", "rule-near-copies"),
   list("places_meant", "!anyNA(days)", "FALSE", "rule-text-order"),
+  list("prints_whole", "4 * .Machine$double.eps", "1e-5", "rule-rounded-parts"),
+  list("recomputed_level", "!in_core & !in_columns", "in_core & !in_columns", "check-recomputed"),
   list("sums_before", "near(sum(x[-n]), x[n])", "FALSE", "rule-totals-among"),
   list("stands_alone", "far(2)", "far(200)", "rule-stand-ins"),
   list("apart_by_factor", "any(fits)", "FALSE", "rule-factors"),
