@@ -27,7 +27,7 @@ test_that("numbers that no format is asked for are held to what prints as ever",
   }
   expect_told("rounded_parts", plain(c(1.004, 2.004, 3.004)), plain(c(1.25, 2.5, 3.75)),
     "add up to 6.00 and the total says 6.01")
-  # Sums of decimal amounts are off in their last bits only; what is off by more is looked at, however small beside them.
+  # Sums of decimal amounts are off in their last bits only; more than that is looked at, however small beside them.
   expect_told("rounded_parts", plain(1000 + c(0.004, 0.004, 0.004)), plain(c(1000.1, 1000.2, 1000.4)),
     "add up to 3,000.00 and the total says 3,000.01")
 })
