@@ -20,10 +20,11 @@ using Tuple = std::vector<std::uint64_t>;
 // What grouping must give: numbers by the order of the keys, and the first row of each.
 void check_groups(const std::vector<ColumnView>& keys, std::size_t rows, Method method) {
   std::map<Tuple, std::int32_t> expected;
-  std::vector<Tuple> tuples(rows);
+  std::vector<const std::int32_t*> number_of;
   for (std::size_t i = 0; i < rows; ++i) {
-    for (const auto& key : keys) tuples[i].push_back(sortable(key, i));
-    expected.emplace(tuples[i], 0);
+    Tuple own;
+    for (const auto& key : keys) own.push_back(sortable(key, i));
+    number_of.push_back(&expected.emplace(std::move(own), 0).first->second);
   }
   std::int32_t next = 0;
   for (auto& entry : expected) entry.second = next++;
@@ -35,7 +36,7 @@ void check_groups(const std::vector<ColumnView>& keys, std::size_t rows, Method 
     std::vector<std::int64_t> first(expected.size(), -1);
     bool all_right = true;
     for (std::size_t i = 0; i < rows; ++i) {
-      all_right = all_right && numbers[i] == expected[tuples[i]];
+      all_right = all_right && numbers[i] == *number_of[i];
       if (first[numbers[i]] < 0) first[numbers[i]] = static_cast<std::int64_t>(i);
     }
     CHECK(all_right);

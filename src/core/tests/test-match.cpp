@@ -38,50 +38,72 @@ struct Sides {
   std::vector<ColumnView> here, there;
 };
 
-void check_partners(const Sides& sides, std::size_t rows_here, std::size_t rows_there,
-                    const std::vector<std::int32_t>& order, const std::vector<int>& with = {1, 2, 7}) {
-  std::unordered_map<std::string, std::vector<std::int32_t>> expected;
+// What meets what, by the texts of keys.
+struct Expected {
+  std::vector<std::vector<std::int32_t>> partners;
+  std::vector<std::int32_t> first, counts, alone, pair_here, pair_there;
+  HugeVector<std::uint8_t> used;
+};
+
+Expected expected_of(const Sides& sides, std::size_t rows_here, std::size_t rows_there,
+                     const std::vector<std::int32_t>& order) {
+  std::unordered_map<std::string, std::vector<std::int32_t>> by_key;
   for (const auto row : order) {
     const std::string key = key_at(sides.there, row);
-    if (!key.empty()) expected[key].push_back(row);
+    if (!key.empty()) by_key[key].push_back(row);
   }
-  std::vector<std::string> keys_here(rows_here);
-  for (std::size_t row = 0; row < rows_here; ++row) keys_here[row] = key_at(sides.here, row);
+  Expected all;
+  all.used.assign(rows_there, 0);
+  for (std::size_t row = 0; row < rows_here; ++row) {
+    const std::string key = key_at(sides.here, row);
+    const auto found = key.empty() ? by_key.end() : by_key.find(key);
+    const bool is_alone = found == by_key.end();
+    all.partners.push_back(is_alone ? std::vector<std::int32_t>() : found->second);
+    const auto& partners = all.partners.back();
+    all.first.push_back(is_alone ? missing_int32 : partners[0] + 1);
+    all.counts.push_back(static_cast<std::int32_t>(partners.size()));
+    if (is_alone) all.alone.push_back(static_cast<std::int32_t>(row));
+    const std::size_t from = all.pair_here.size(), n = std::max<std::size_t>(1, partners.size());
+    all.pair_here.resize(from + n, static_cast<std::int32_t>(row) + 1);
+    all.pair_there.resize(from + n, missing_int32);
+    for (std::size_t k = 0; k < partners.size(); ++k) {
+      all.pair_there[from + k] = partners[k] + 1;
+      all.used[partners[k]] = 1;
+    }
+  }
+  return all;
+}
+
+void check_partners(const Sides& sides, std::size_t rows_here, std::size_t rows_there,
+                    const std::vector<std::int32_t>& order, const std::vector<int>& with = {1, 2, 7}) {
+  const Expected expected = expected_of(sides, rows_here, rows_there, order);
   std::vector<KeyPair> keys;
   for (std::size_t k = 0; k < sides.here.size(); ++k) keys.push_back({sides.here[k], sides.there[k], {}});
   for (const int threads : with) {
     const Partners partners(keys, rows_here, rows_there, order, with_threads(threads));
-    std::vector<std::int32_t> first(rows_here);
-    HugeVector<std::uint8_t> used(rows_there, 0);
+    std::vector<std::int32_t> first(rows_here), counts(rows_here);
     const Meeting met = partners.meet(first.data(), with_threads(threads));
-    std::vector<std::int32_t> alone, counts(rows_here), pair_here, pair_there;
     partners.counts(counts.data(), with_threads(threads));
     bool right = true;
     for (std::size_t row = 0; row < rows_here; ++row) {
-      const auto found = keys_here[row].empty() ? expected.end() : expected.find(keys_here[row]);
       const std::int32_t id = partners.id(row);
-      right = right && (id < 0) == (found == expected.end());
-      right = right && first[row] == (found == expected.end() ? missing_int32 : found->second[0] + 1);
-      const bool is_alone = found == expected.end();
-      right = right && counts[row] == (is_alone ? 0 : static_cast<std::int32_t>(found->second.size()));
-      if (is_alone) alone.push_back(static_cast<std::int32_t>(row));
-      for (const auto partner : is_alone ? std::vector<std::int32_t>{missing_int32} : found->second) {
-        pair_here.push_back(static_cast<std::int32_t>(row) + 1);
-        pair_there.push_back(is_alone ? missing_int32 : partner + 1);
-        if (!is_alone) used[partner] = 1;
-      }
-      if (id < 0 || found == expected.end()) continue;
-      const std::vector<std::int32_t> got(partners.partners(id), partners.partners(id) + partners.count(id));
-      right = right && got == found->second;
+      const auto& own = expected.partners[row];
+      right = right && (id < 0) == own.empty();
+      if (id < 0 || own.empty()) continue;
+      right = right && partners.count(id) == static_cast<std::int32_t>(own.size()) &&
+              std::equal(own.begin(), own.end(), partners.partners(id));
     }
     CHECK(right);
-    CHECK(met.alone == alone);
-    CHECK(met.used == used);
-    REQUIRE(met.pairs + static_cast<std::int64_t>(alone.size()) == static_cast<std::int64_t>(pair_here.size()));
-    std::vector<std::int32_t> got_here(pair_here.size()), got_there(pair_here.size());
+    CHECK(first == expected.first);
+    CHECK(counts == expected.counts);
+    CHECK(met.alone == expected.alone);
+    CHECK(met.used == expected.used);
+    const std::size_t pairs = expected.pair_here.size();
+    REQUIRE(met.pairs + static_cast<std::int64_t>(expected.alone.size()) == static_cast<std::int64_t>(pairs));
+    std::vector<std::int32_t> got_here(pairs), got_there(pairs);
     partners.pairs(got_here.data(), got_there.data());
-    CHECK(got_here == pair_here);
-    CHECK(got_there == pair_there);
+    CHECK(got_here == expected.pair_here);
+    CHECK(got_there == expected.pair_there);
   }
 }
 
