@@ -26,10 +26,14 @@ count() { # passed failed
 
 heading() { echo "== $1 ($(date +%T))"; }
 
-# Two steps at a time, since each keeps one core busy: a step's words and its end are kept in files.
-begin() { # name, command
-  ("${@:2}" >"$said/$1" 2>&1; echo $? >"$said/$1.end") &
+# A step's words and its end are kept in files.
+step() { # name, command
+  ("${@:2}") >"$said/$1" 2>&1
+  echo $? >"$said/$1.end"
 }
+
+# Beside what goes on, since each keeps one core busy.
+begin() { step "$@" & }
 
 count_core() { # name of a step that ran the core's tests
   heading "core tests: $1"
@@ -109,11 +113,15 @@ demo_spelling_and_lintr() {
   Rscript --vanilla tools/spelling.R && Rscript --vanilla tools/lint.R
 }
 
+all_but_tests() {
+  step check check_package
+  step demo_spelling_and_lintr demo_spelling_and_lintr
+}
+
 core_tests
-# The check keeps one core busy, while tests wait for programs of their own.
-begin check check_package
+# These keep one core busy, while tests wait for programs of their own.
+all_but_tests &
 package_tests
-begin demo_spelling_and_lintr demo_spelling_and_lintr
 wait
 count_step demo_spelling_and_lintr
 count_step check
