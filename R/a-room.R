@@ -117,6 +117,8 @@ rooms_answering <- function(kind, answer) {
 # NULL where there is none.
 room_of <- function(kind, name) if (length(name) && nzchar(name)) rooms[[kind]][[name]]
 
+rooms_named <- function(kind, names) mget(names, envir = rooms[[kind]])
+
 has_room <- function(kind, name) !is.null(room_of(kind, name))
 
 # Sections in the order in which they are worked.

@@ -97,10 +97,12 @@ check_recomputed <- function(drawn) {
 # The lines of a level, each again from its own entries; `route` has what the core gives for it.
 recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   n <- length(route$first)
-  in_core <- node_ids(nodes) %in% names(route$values)
+  ids <- node_ids(nodes)
+  in_core <- ids %in% names(route$values)
   in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
     goes_in_columns, TRUE)
-  rest <- nodes[!in_core & !in_columns]
+  in_r <- !in_core & !in_columns
+  rest <- nodes[in_r]
   sample <- sample_for_r(rest, n)
   again <- c(
     route$values, columns_route(drawn, nodes[in_columns], route$first, level$keys),
@@ -108,13 +110,13 @@ recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   )
   line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
-  again <- Map(spread_to_lines, again, nodes[match(names(again), node_ids(nodes))], list(place))
+  again <- Map(spread_to_lines, again, nodes[match(names(again), ids)], list(place))
   lines <- drawn$lines
   at <- if (is_footed(lines)) which(lines$level == k & !is_others(lines)) else own_lines(lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
   list(
-    wrong = compare_routes(drawn, again, at, looked, node_ids(rest), floors), lines = level$size,
-    sample = length(looked), sampled = if (length(sample) < n) node_ids(rest)
+    wrong = compare_routes(drawn, again, at, looked, ids[in_r], floors), lines = level$size,
+    sample = length(looked), sampled = if (length(sample) < n) ids[in_r]
   )
 }
 

@@ -16,17 +16,18 @@ same_as_whole <- function(a, b) {
 
 # Equal to the bit; missing equals missing, and a value that is no number its like.
 same_values <- function(a, b) {
-  a <- plain_vector(a)
-  b <- plain_vector(b)
-  if (is.factor(a)) a <- as.character(a)
-  if (is.factor(b)) b <- as.character(b)
-  same <- if (inherits(a, "integer64") != inherits(b, "integer64")) same_as_whole(a, b) else
-    if (inherits(a, "POSIXct")) as.double(a) == as.double(b) else a == b
+  if (is.object(a)) a <- as_letters(a)
+  if (is.object(b)) b <- as_letters(b)
+  same <- if (!is.object(a) && !is.object(b)) a == b else
+    if (inherits(a, "integer64") != inherits(b, "integer64")) same_as_whole(a, b) else
+      if (inherits(a, "POSIXct")) as.double(a) == as.double(b) else a == b
   if (!anyNA(same)) return(same)
   gone <- is.na(a) | is.na(b)
   same[gone] <- (is.na(a) & is.na(b) & (is_missing_value(a) == is_missing_value(b)))[gone]
   same
 }
+
+as_letters <- function(x) if (is.factor(x)) as.character(x) else plain_vector(x)
 
 # Equal, or finite and within a bound: an endless value is near nothing else, whatever the bound. Missing where one is.
 within_bound <- function(a, b, bound) a == b | abs(a - b) <= bound & is.finite(a) & is.finite(b)

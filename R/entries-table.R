@@ -1,30 +1,27 @@
 # The entries in hand as a table that expressions, figures and windows work on.
 
 # A table that windows can work on; what they report goes into the log of the section.
-windowed_table <- function(drawn, column, n, row, label) {
+windowed_table <- function(drawn, column, n, row, label, ...) {
   log <- drawn$page$log
   note <- function(text, rule = "windows", weight = 0) {
     log$rules[text] <- rule
     log$weights[text] <- weight
     log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
   }
-  table <- table_in_hand(column, n, tally = drawn$page$tally, memo = log$memo[[row]], note = note, row = row)
-  table$locale <- drawn$page$locale
-  table$method <- function(sorted) log$sorts <- c(log$sorts, sorted)
-  table$naming <- list(
-    columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
+  table_in_hand(
+    column, n, tally = drawn$page$tally, memo = log$memo[[row]], note = note, row = row, locale = drawn$page$locale,
+    method = function(sorted) log$sorts <- c(log$sorts, sorted), naming = list(
+      columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
+    ), partner = function(name) partner_in_hand(drawn$entries, name),
+    could_be_per = function() if (row == "line") drawn$lines$keys else columns_for_groups(drawn$entries), ...
   )
-  table$partner <- function(name) partner_in_hand(drawn$entries, name)
-  table$could_be_per <- function() if (row == "line") drawn$lines$keys else columns_for_groups(drawn$entries)
-  table
 }
 
 entries_table <- function(drawn, label = NULL) {
-  table <- windowed_table(drawn, function(name) entry_column(drawn$entries, name), drawn$entries$n, "entry", label)
   seen <- drawn$entries$seen
-  table$is_unprinted <- function(name) !is.null(seen$unprinted[[name]]) && is.null(seen$prints[[name]])
-  table$printed <- function(name, print) seen$prints[[name]] <- print
-  table
+  windowed_table(drawn, function(name) entry_column(drawn$entries, name), drawn$entries$n, "entry", label,
+    is_unprinted = function(name) !is.null(seen$unprinted[[name]]) && is.null(seen$prints[[name]]),
+    printed = function(name, print) seen$prints[[name]] <- print)
 }
 
 # The columns whose values may make groups: of lines the keys, of entries all but measured numbers. Kinds

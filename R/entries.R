@@ -98,8 +98,9 @@ prints_in_hand <- function(entries) {
 fingerprint_column <- function(column) core_fingerprint(column)
 
 kind_print <- function(column) {
-  more <- c(if (is.factor(column)) levels(column), attr(column, "tzone"))
-  if (is.null(more)) kind_of(column) else paste(c(kind_of(column), more), collapse = "\n")
+  kind <- kind_of(column)
+  switch(kind, factor = paste(c(kind, levels(column)), collapse = "\n"),
+    time = paste(c(kind, attr(column, "tzone")), collapse = "\n"), kind)
 }
 
 column_prints <- function(entries) {

@@ -4,10 +4,10 @@
 # The table in hand: `column(name)` gives a vector of `n`; `tally` counts what a user should hear of.
 # For windows it has `memo`, where groups and orders are kept, and `note(text)`.
 table_in_hand <- function(column, n, figure = NULL, tally = new_tally(), memo = new.env(parent = emptyenv()),
-                          note = function(text) invisible(), row = "line") {
+                          note = function(text) invisible(), row = "line", method = function(sorted) invisible(),
+                          ...) {
   list(
-    column = column, n = n, figure = figure, tally = tally, memo = memo, note = note, row = row,
-    method = function(sorted) invisible()
+    column = column, n = n, figure = figure, tally = tally, memo = memo, note = note, row = row, method = method, ...
   )
 }
 

@@ -27,12 +27,13 @@ repair_text <- function(repair) {
 # take as long as the rules do.
 each_rule <- function(answer, ...) {
   names <- rooms_answering("rule", answer)
+  rules <- rooms_named("rule", names)
   found <- list()
   at <- 1
   note <- function(parts) for (one in parts) if (length(one)) found[[length(found) + 1]] <<- c(one, rule = names[at])
   while (at <= length(names)) tryCatch(while (at <= length(names)) {
     take_breath()
-    note(room_of("rule", names[at])[[answer]](...))
+    note(rules[[at]][[answer]](...))
     at <- at + 1
   }, error = function(e) {
     note(list(a_finding(sprintf("The rule `%s` could not be looked at: %s", names[at], conditionMessage(e)))))

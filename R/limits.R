@@ -51,7 +51,8 @@ limit_options <- stats::setNames(as.list(paste0("idleledger.", names(limits))), 
 limits_set <- function() lapply(limit_options, getOption)
 
 limit <- function(name) {
-  value <- getOption(limit_options[[name]], limits[[name]])
+  value <- getOption(limit_options[[name]])
+  if (is.null(value)) return(limits[[name]])
   if (is.numeric(value) && length(value) == 1 && !is.na(value) && value > 0) return(value)
   stop_idle(
     "bad_option", sprintf("The option idleledger.%s is a number above zero, and is not.", name),

@@ -16,7 +16,8 @@ is_footed <- function(lines) !is.null(lines$level)
 
 # The lines that are no gathering of others.
 own_lines <- function(lines) {
-  if (is.null(lines$line_kind)) seq_len(lines$n) else which(lines$line_kind == "line")
+  kind <- lines$line_kind
+  if (is.null(kind)) seq_len(lines$n) else which(kind == "line")
 }
 
 is_subtotal <- function(lines) {
@@ -82,9 +83,12 @@ entry_groups <- function(lines) once_of_lines(lines, "of_entries", core_group_nu
 
 # What is worked out once of these lines, by name.
 once_of_lines <- function(lines, name, work) {
-  memo <- lines$numbers
-  if (is.null(memo[[name]])) memo[[name]] <- list(work)
-  memo[[name]][[1]]
+  found <- lines$numbers[[name]]
+  if (is.null(found)) {
+    found <- list(work)
+    assign(name, found, envir = lines$numbers)
+  }
+  found[[1]]
 }
 
 # The entries of each group, as the figures were worked on them.

@@ -31,7 +31,7 @@ listing <- function(x, most = 5) {
 
 # "1 line", "2,000 lines"
 count_of <- function(n, one, many = paste0(one, "s")) {
-  paste(big_mark(n), if (isTRUE(n == 1)) one else if (one == "entry") "entries" else many)
+  sprintf("%s %s", big_mark(n), if (isTRUE(n == 1)) one else if (one == "entry") "entries" else many)
 }
 
 big_mark <- function(n) {

@@ -64,8 +64,7 @@ plain_vector <- function(x) {
 # Rows of any column, counted from 1.
 pick_rows <- function(x, rows) {
   if (!is.integer(rows)) rows <- if (is.logical(rows)) seq_along(x)[rows] else as.integer(rows)
-  if (typeof(x) %in% c("integer", "double", "logical")) return(core_gather(x, rows))
-  x[rows]
+  switch(typeof(x), integer = , double = , logical = core_gather(x, rows), x[rows])
 }
 
 is_missing_value <- function(x) {

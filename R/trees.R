@@ -34,7 +34,7 @@ nodes_within <- function(x) {
   found
 }
 
-node_ids <- function(nodes) vapply(nodes, function(node) node$id, "")
+node_ids <- function(nodes) vapply(nodes, `[[`, "", "id")
 
 # All figure calls in a tree, each once.
 figures_in <- function(node) {

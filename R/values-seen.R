@@ -7,8 +7,9 @@
 values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) {
-    if (is.null(memo[[key]])) memo[[key]] <- list(work)
-    memo[[key]][[1]]
+    found <- memo[[key]]
+    if (is.null(found)) memo[[key]] <- found <- list(work)
+    found[[1]]
   }
   print <- function(name) once(paste("print", name), print_seen(column(name)))
   list(
