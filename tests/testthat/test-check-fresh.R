@@ -23,6 +23,19 @@ test_that("columns that the statement does not read may change, and those it rea
   expect_match(fresh(moved), "^differs")
 })
 
+test_that("levels of other names and times of another zone are other values, though they are kept alike", {
+  noon <- as.POSIXct("2026-03-01 12:00:00", tz = "UTC") + 3600 * 1:360
+  table <- data.frame(v = 1, craft = factor(rep(c("barge", "lighter"), 180)), time = noon)
+  of <- draw_up(brief(table, lines = c(craft, time), figures = c(n = count())))
+  renamed <- table
+  levels(renamed$craft) <- c("barge", "wherry")
+  moved <- table
+  attr(moved$time, "tzone") <- "Asia/Tokyo"
+  expect_match(fresh(table, of), "^ties")
+  expect_match(fresh(renamed, of), "^differs .*other values stand in `craft`")
+  expect_match(fresh(moved, of), "^differs .*other values stand in `time`")
+})
+
 test_that("tables beside are looked at too", {
   berths <- data.frame(wharf = c("Alder", "Brook", "Causey", "Dyer"), berth = 1:4)
   path <- written_file("wharf,berth\nAlder,1\nBrook,2\nCausey,3\nDyer,4\n", "berths.csv")

@@ -10,6 +10,7 @@ test_that("missing equals missing, no number its like, and the two are told apar
     }
   }
   expect_identical(idleledger:::same_values(factor(c("a", "b")), c("a", "c")), c(TRUE, FALSE))
+  expect_identical(idleledger:::same_values(factor(c("a", "b")), factor(c("b", "b"), c("b", "c"))), c(FALSE, TRUE))
   expect_identical(idleledger:::close_values(1e9, c(1e9 + 0.5, 1e9 + 2)), c(TRUE, FALSE))
   big <- bit64::as.integer64(c("9007199254740993", "9007199254740992"))
   expect_identical(idleledger:::close_values(big, rev(big)), c(FALSE, FALSE))
