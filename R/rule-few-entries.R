@@ -8,7 +8,7 @@ room("few_entries", "rule", place = 31, of_ledger = NULL, of_values = NULL,
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(typical = mean(due)))),
   of_page = function(drawn) {
     own <- own_lines(drawn$lines)
-    if (drawn$lines$grain != "lines" || length(own) < 3) return(NULL)
+    if (length(drawn$lines$not_additive) == 0 || length(own) < 3) return(NULL)
     entries <- line_entries_of(drawn, own)
     if (stats::median(entries) < 5 || min(entries[entries > 0]) > 2) return(NULL)
     lapply(drawn$lines$figures, function(figure) few_behind(drawn, figure, own, entries))

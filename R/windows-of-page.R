@@ -3,6 +3,7 @@
 
 windows_of <- function(drawn) {
   checked <- drawn$brief$checked
+  if (length(checked$beside) + length(checked$columns) == 0) return(list())
   lines <- if (length(checked$beside)) lines_before_others(drawn)$table
   entries <- if (length(checked$columns) && drawn$entries$n <= limit("most_to_compare")) entries_table(drawn)
   of <- function(parts, table) {
