@@ -15,8 +15,8 @@ Xvfb "$DISPLAY" -screen 0 1400x1500x24 >/dev/null 2>&1 &
 server=$!
 trap 'kill $server; rm -rf "$folder"' EXIT
 sleep 1
-trimmed() { # picture, name
-  convert "$1" -trim +repage -bordercolor white -border 1 -trim +repage -bordercolor white -border "$3" "docs/screenshots/$2.png"
+trimmed() { # picture of a terminal, name
+  convert "$1" -trim +repage -bordercolor white -border 1 -trim +repage -bordercolor white -border 8 "docs/screenshots/$2.png"
 }
 for name in "${names[@]}"; do
   if [ -f "tools/pictures/$name.page" ]; then
@@ -25,7 +25,7 @@ for name in "${names[@]}"; do
     hash=$(sed -n 's/^# hash: //p' "tools/pictures/$name.page")
     chromium --headless --no-sandbox --disable-gpu --disable-background-networking --window-size="${size:-1280,800}" \
       --virtual-time-budget=3000 --screenshot="$folder/shot.png" "file://$folder/page.html$hash" >/dev/null 2>&1
-    trimmed "$folder/shot.png" "$name" 32
+    convert "$folder/shot.png" +repage -strip "docs/screenshots/$name.png" # with the margins that it has
     continue
   fi
   if [ -f "tools/pictures/$name.drawing" ]; then
@@ -42,5 +42,5 @@ for name in "${names[@]}"; do
   sleep 0.7
   import -window root "$folder/shot.png"
   kill $terminal
-  trimmed "$folder/shot.png" "$name" 8
+  trimmed "$folder/shot.png" "$name"
 done
