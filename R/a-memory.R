@@ -4,6 +4,13 @@
 most_texts_at_once <- 5000
 most_texts_remembered <- 50000
 
+# What is worked out once, by key, while the environment lasts.
+once_in <- function(memo, key, work) {
+  found <- memo[[key]]
+  if (is.null(found)) memo[[key]] <- found <- list(work)
+  found[[1]]
+}
+
 # Answers by key, kept until what they are of, as `size` counts it, comes to more than `most`; then begun anew.
 kept_answers <- function(most) {
   known <- new.env(parent = emptyenv())

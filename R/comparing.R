@@ -16,8 +16,8 @@ same_as_whole <- function(a, b) {
 
 # Equal to the bit; missing equals missing, and a value that is no number its like.
 same_values <- function(a, b) {
-  if (is.object(a)) a <- as_letters(a)
-  if (is.object(b)) b <- as_letters(b)
+  if (is.object(a)) a <- uncoded(a)
+  if (is.object(b)) b <- uncoded(b)
   same <- if (!is.object(a) && !is.object(b)) a == b else
     if (inherits(a, "integer64") != inherits(b, "integer64")) same_as_whole(a, b) else
       if (inherits(a, "POSIXct")) as.double(a) == as.double(b) else a == b
@@ -27,7 +27,8 @@ same_values <- function(a, b) {
   same
 }
 
-as_letters <- function(x) if (is.factor(x)) as.character(x) else plain_vector(x)
+# Texts and factors as the strings that their codes stand for.
+uncoded <- function(x) if (is.factor(x)) as.character(x) else plain_vector(x)
 
 # Equal, or finite and within a bound: an endless value is near nothing else, whatever the bound. Missing where one is.
 within_bound <- function(a, b, bound) a == b | abs(a - b) <= bound & is.finite(a) & is.finite(b)

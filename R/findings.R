@@ -116,15 +116,12 @@ part_moved <- function(drawn, rows) {
 
 # The values of an expression, and what they come to without their signs; weighed once.
 weighed_column <- function(drawn, x) {
-  memo <- drawn$lines$numbers
-  key <- paste("weighed", if (is.null(x$id)) rlang::hash(strip_text(x)) else x$id)
-  if (is.null(memo[[key]])) {
+  once_of_lines(drawn$lines, paste("weighed", if (is.null(x$id)) rlang::hash(strip_text(x)) else x$id), {
     values <- as_plain_number(evaluate_column(x, entries_table(drawn)))
     facts <- core_weigh(values)
     if (facts$endless || !is.finite(facts$size)) facts$size <- sum(abs(values[is.finite(values)]))
-    memo[[key]] <- c(facts, list(values = values))
-  }
-  memo[[key]]
+    c(facts, list(values = values))
+  })
 }
 
 counts_entries <- function(drawn) {

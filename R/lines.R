@@ -82,14 +82,7 @@ line_of_group <- function(lines) {
 entry_groups <- function(lines) once_of_lines(lines, "of_entries", core_group_numbers(lines$groups))
 
 # What is worked out once of these lines, by name.
-once_of_lines <- function(lines, name, work) {
-  found <- lines$numbers[[name]]
-  if (is.null(found)) {
-    found <- list(work)
-    assign(name, found, envir = lines$numbers)
-  }
-  found[[1]]
-}
+once_of_lines <- function(lines, name, work) once_in(lines$numbers, name, work)
 
 # The entries of each group, as the figures were worked on them.
 line_entries <- function(lines) {

@@ -7,8 +7,7 @@ room("uneven_ratios", "rule", place = 31, of_ledger = NULL, of_values = NULL,
   twin = quote(brief(transform(demo_table("dues"), due = replace(due, 9, NA)), lines = wharf,
     figures = c(per_tonne = sum(due, where = !is_missing(due)) / sum(tonnes, where = !is_missing(due))))),
   of_page = function(drawn) {
-    worked <- Filter(function(part) part$node$type != "figure", c(drawn$lines$figures, drawn$lines$beside))
-    do.call(c, lapply(worked, function(part) {
+    do.call(c, lapply(c(drawn$lines$figures, drawn$lines$beside), function(part) {
       ratios <- Filter(function(node) is_call_of(node, "/"), nodes_of(part$node, "figure"))
       do.call(c, lapply(ratios, function(node) sides_uneven(part, node, drawn)))
     }))

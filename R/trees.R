@@ -3,6 +3,7 @@
 
 # All nodes of a tree, each before those inside it, from left to right; without those inside nodes of a type.
 nodes_of <- function(node, not_inside = "") {
+  if (identical(node$type, not_inside)) return(list(node))
   found <- list()
   waiting <- list(node)
   last <- 1

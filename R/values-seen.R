@@ -6,11 +6,7 @@
 # entries are `comparable`; `places` are where they stand, if not as they come.
 values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL) {
   memo <- new.env(parent = emptyenv())
-  once <- function(key, work) {
-    found <- memo[[key]]
-    if (is.null(found)) memo[[key]] <- found <- list(work)
-    found[[1]]
-  }
+  once <- function(key, work) once_in(memo, key, work)
   print <- function(name) once(paste("print", name), print_seen(column(name)))
   list(
     all = all, used = used, bare = bare, column = column, n = n, row = row, comparable = comparable, places = places,

@@ -41,7 +41,7 @@ r_mutations <- list(
   list("changed_columns", "!identical", "identical", "check-fresh"),
   list("kind_print", "levels(column)", "NULL", "check-fresh"),
   list("kind_print", "attr(column, \"tzone\")", "NULL", "check-fresh"),
-  list("as_letters", "as.character(x)", "x", "comparing"),
+  list("uncoded", "as.character(x)", "x", "comparing"),
   list("same_values", "is_missing_value(a) == is_missing_value(b)", "TRUE", "comparing"),
   list("starts_in_order", "%in% TRUE)", "%in% c(TRUE, NA))", "whole-columns"),
   list("limit", "value > 0", "TRUE", "limits"),
