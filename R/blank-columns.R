@@ -63,7 +63,7 @@ room_of_columns("key_to_be", function(blank, seen, filled) of_kinds(seen$keys_to
 room_of_columns("key", function(blank, seen, filled) {
   keys <- seen$columns[seen$keys]
   if (length(keys) < 2) return(list())
-  if (!isTRUE(blank$few)) keys else Filter(Negate(is.null), stats::setNames(lapply(names(keys), function(name) {
+  if (!isTRUE(blank$few)) keys else without_null(stats::setNames(lapply(names(keys), function(name) {
     if (seen$is_few(name)) keys[[name]]
   }), names(keys)))
 })
@@ -123,7 +123,7 @@ matches_by_period <- function(table, alike, there, seen) {
   theirs <- setdiff(names(of_kinds(there, "date")), alike)
   ways <- expand.grid(ours = ours, theirs = theirs, unit = c("year", "quarter", "month", "week"),
     stringsAsFactors = FALSE)
-  utils::head(Filter(Negate(is.null), Map(function(ours, theirs, unit) {
+  utils::head(without_null(Map(function(ours, theirs, unit) {
     days <- as_days(coded_columns(table, theirs)[[theirs]])
     starts <- as_days(core_date_part(days, paste0("start_of_", unit), 1L))
     if (anyNA(days) || any(days != starts) || !is_key_of(table, c(alike, theirs))) return(NULL)

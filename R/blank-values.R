@@ -77,7 +77,7 @@ offers_of_values <- function(blank, seen, filled) {
   top <- Map(function(value, n) {
     offer(value_written(value, facts$kind), detail = entry_count(n))
   }, facts$top, facts$times)
-  found <- Filter(Negate(is.null), unname(c(zero, top, ends)))
+  found <- without_null(unname(c(zero, top, ends)))
   if (length(found) == 0) found <- list(offer(value_of_none(facts$kind)))
   found[!duplicated(vapply(found, `[[`, "", "value"))]
 }

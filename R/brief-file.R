@@ -160,7 +160,7 @@ real_place <- function(path) {
 # Defaults and what the caller supplies, each of the kind that the file says.
 given_values <- function(declared, values, where) {
   for (name in names(declared)) check_words_known(names(declared[[name]]), c("kind", "default"), where)
-  defaults <- Filter(Negate(is.null), lapply(declared, function(one) if (is.list(one)) one$default))
+  defaults <- without_null(lapply(declared, function(one) if (is.list(one)) one$default))
   found <- lapply(stats::setNames(nm = names(defaults)), function(name) {
     kind <- declared[[name]]$kind
     if (is.null(kind) || kind == "any") return(constant_read(defaults[[name]], where(name)))

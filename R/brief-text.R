@@ -65,7 +65,7 @@ table_name <- function(source) {
 # Where a table stands; one that is only in memory is given when the file is read.
 table_as_list <- function(source, folder) {
   if (is.null(source$asked)) return(list(given = "yes"))
-  how <- Filter(Negate(is.null), source$how[setdiff(names(source$how), "name")])
+  how <- without_null(source$how[setdiff(names(source$how), "name")])
   if (identical(how$encoding, "UTF-8")) how$encoding <- NULL
   how <- lapply(stats::setNames(nm = names(how)), function(name) {
     if (name == "kinds") kinds_text(how$kinds) else

@@ -27,7 +27,7 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     list(
       source = source, sections = sections, checked = checked, given = given,
       columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
-      narrowed = narrowed, tables = opened$tables, told = told
+      narrowed = narrowed, tables = opened$tables, told = told, met = columns_of_sections(checked)
     ),
     class = "idle_brief"
   )

@@ -45,7 +45,7 @@ section_lines <- function(sections) {
 # The call that opens a source again.
 source_call <- function(source) {
   if (!is.null(source$asked)) {
-    how <- Filter(Negate(is.null), source$how[setdiff(names(source$how), "name")])
+    how <- without_null(source$how[setdiff(names(source$how), "name")])
     if (identical(how$encoding, "UTF-8")) how$encoding <- NULL
     args <- c(constant_text(source$asked), vapply(names(how), function(name) {
       sprintf("%s = %s", name, if (name == "kinds") kinds_text(how$kinds) else constant_text(how[[name]]))

@@ -109,7 +109,7 @@ lines_alone <- function(match) {
 }
 
 rows_bound <- function(frames) {
-  frames <- Filter(Negate(is.null), frames)
+  frames <- without_null(frames)
   if (length(frames)) do.call(rbind, frames)
 }
 

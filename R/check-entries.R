@@ -34,7 +34,7 @@ combinations_words <- function(drawn) {
   finest <- which(sizes == length(own))
   if (max(sizes) >= 0.8 * length(own) && length(finest) == 0) return("")
   if (length(finest)) return(sprintf(
-    "; each %s has one %s", drawn$lines$keys[finest[1]], both(setdiff(drawn$lines$keys, drawn$lines$keys[finest[1]]))
+    "; each %s has one %s", drawn$lines$keys[finest[1]], both(drawn$lines$keys[-finest[1]])
   ))
   sprintf(
     "; %s of the %s combinations of %s occur%s", big_mark(length(own)), big_mark(prod(sizes)),

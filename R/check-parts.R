@@ -14,7 +14,7 @@ checks_of_page_in_parts <- function(drawn) {
 
 # What a page owes by itself, and what its rules find.
 owed_by_page <- function(drawn) {
-  Filter(Negate(is.null), c(owed_without_rules(drawn), accepted_by(drawn, findings_of_page(drawn))))
+  without_null(c(owed_without_rules(drawn), accepted_by(drawn, findings_of_page(drawn))))
 }
 
 # Every column of every line, to the last bit.
@@ -76,7 +76,7 @@ owed_without_rules <- function(page) {
   owed <- lapply(names(page$brief$checked), function(name) {
     room_of("section", name)$owes(page, page$brief$checked[[name]])
   })
-  Filter(Negate(is.null), c(list(check_entries(page)), do.call(c, owed)))
+  without_null(c(list(check_entries(page)), do.call(c, owed)))
 }
 
 check_each_part <- function(checks) {
@@ -118,7 +118,7 @@ nodes_on_core_route <- function(brief) Filter(takes_core_route, nodes_of_figures
 # The parts' true sums added up again by the second route, against the lines, their subtotals and others.
 check_merged <- function(drawn, routes) {
   nodes <- nodes_on_core_route(drawn$brief)
-  routes <- Filter(Negate(is.null), routes)
+  routes <- without_null(routes)
   figures <- Filter(function(figure) all(names(figures_in(figure$node)) %in% node_ids(nodes)), drawn$lines$figures)
   if (length(figures) == 0 || length(routes) == 0) return(NULL)
   rows <- lines_of_routes(drawn$lines, routes)

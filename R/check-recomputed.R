@@ -3,9 +3,12 @@
 additive_nodes <- function(drawn) once_of_lines(drawn$lines, "additive", nodes_that_add_up(drawn$lines$figures))
 
 nodes_that_add_up <- function(figures) {
-  nodes <- lapply(figures, function(figure) if (figure$node$type == "figure") figure$node)
-  keep <- vapply(nodes, function(node) !is.null(node) && room_of("figure", node$fn)$additive, TRUE)
-  stats::setNames(nodes[keep], vapply(figures[keep], `[[`, "", "name"))
+  nodes <- list()
+  for (figure in figures) {
+    node <- figure$node
+    if (node$type == "figure" && room_of("figure", node$fn)$additive) nodes[[figure$name]] <- node
+  }
+  nodes
 }
 
 # The lines' exact totals must be that of the whole detail; adding up the rounded figures may differ
@@ -99,8 +102,9 @@ recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   n <- length(route$first)
   ids <- node_ids(nodes)
   in_core <- ids %in% names(route$values)
-  in_columns <- !in_core & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") & vapply(nodes,
-    goes_in_columns, TRUE)
+  in_columns <- !in_core
+  if (any(in_columns)) in_columns <- in_columns & n > limit("most_lines_in_r") & n <= limit("most_lines_in_columns") &
+    vapply(nodes, goes_in_columns, TRUE)
   in_r <- !in_core & !in_columns
   rest <- nodes[in_r]
   sample <- sample_for_r(rest, n)
@@ -110,7 +114,7 @@ recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   )
   line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
-  again <- Map(spread_to_lines, again, nodes[match(names(again), ids)], list(place))
+  for (id in names(again)) again[[id]] <- spread_to_lines(again[[id]], nodes[[match(id, ids)]], place)
   lines <- drawn$lines
   at <- if (is_footed(lines)) which(lines$level == k & !is_others(lines)) else own_lines(lines)
   looked <- if (length(sample) == n) seq_len(level$size) else sort(line[sample])
@@ -134,10 +138,12 @@ core_feeds <- function(drawn, nodes) {
 
 core_route <- function(drawn, nodes, keys = drawn$lines$key_vectors, feeds = core_feeds(drawn, nodes)) {
   route <- core_second_route(unname(keys), drawn$entries$n, feeds)
-  values <- Map(
-    function(node, figures) dressed(figures[[room_of("figure", node$fn)$exact]], node$kind, NULL), nodes, route$columns
-  )
-  list(values = stats::setNames(values, node_ids(nodes)), first = route$first)
+  values <- list()
+  for (k in seq_along(nodes)) {
+    exact <- route$columns[[k]][[room_of("figure", nodes[[k]]$fn)$exact]]
+    values[[nodes[[k]]$id]] <- dressed(exact, nodes[[k]]$kind, NULL)
+  }
+  list(values = values, first = route$first)
 }
 
 # The lines of others, again from the entries of the lines gathered in them.
@@ -177,11 +183,12 @@ r_route <- function(drawn, nodes, rows, sample) {
 # Compares figure by figure the lines `at`, of which the values of `looked` are known; sums, counts,
 # means and extremes to the bit, the rest within a bound. What differs, as a table.
 compare_routes <- function(drawn, again, at, looked, sampled, floors) {
-  lines <- lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
+  keys <- function() lapply(drawn$lines$columns[drawn$lines$keys], pick_rows, rows = at)
+  lines <- list()
   slack <- list()
   wrong <- NULL
   for (figure in drawn$lines$figures) {
-    worked <- worked_within(figure$node, lines, slack, again, length(at), floors)
+    worked <- worked_within(figure$node, c(keys(), lines), slack, again, length(at), floors)
     lines[[figure$name]] <- worked$value
     slack[[figure$name]] <- worked$slack
     known <- if (is_sampled(figure, sampled)) looked else seq_along(at)
@@ -232,7 +239,10 @@ worked_within <- function(node, lines, slack, again, n, floors) {
   list(value = value, slack = 2 * Reduce(`+`, off))
 }
 
-is_exact <- function(figure) all(vapply(figures_in(figure$node), is_to_the_bit, TRUE))
+is_exact <- function(figure) {
+  if (figure$node$type == "figure") is_to_the_bit(figure$node) else
+    all(vapply(figures_in(figure$node), is_to_the_bit, TRUE))
+}
 
 # What has an exact second route, and what is one of the entries' own values, the same by any.
 is_to_the_bit <- function(node) {

@@ -25,7 +25,7 @@ is_differ <- function(n) paste(big_mark(n), if (n == 1) "differs" else "differ")
 
 # Columns of which the same holds share a sentence.
 said_together <- function(checks) {
-  checks <- Filter(Negate(is.null), checks)
+  checks <- without_null(checks)
   shared <- vapply(checks, function(check) if (is.null(check$name)) "" else check$sentence, "")
   for (sentence in setdiff(shared, "")) {
     here <- which(shared == sentence)

@@ -64,7 +64,7 @@ desk_of_tab <- function(tabs, tab, first, mine) {
   tabs$desks[[mine$tab]]
 }
 
-send_answer <- function(session, answer) session$sendCustomMessage("desk", Filter(Negate(is.null), answer))
+send_answer <- function(session, answer) session$sendCustomMessage("desk", without_null(answer))
 
 # While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
 # is asked next.

@@ -94,6 +94,19 @@ prints_in_hand <- function(entries) {
   seen
 }
 
+# Which columns in hand are those of the source, as they stand there, and what tells them from others: known once they
+# are fetched.
+are_of_source <- function(entries, names) {
+  if (!is_ledger_itself(entries) || !is.null(entries$rows)) return(rep(FALSE, length(names)))
+  names %in% entries$source_names & !names %in% entries$made_names
+}
+
+prints_in_source <- function(entries, names) {
+  for (name in names) if (is.null(entries$seen$prints[[name]])) entry_column(entries, name)
+  seen <- prints_in_hand(entries)
+  stats::setNames(paste(seen$prints[names], seen$kinds[names]), names)
+}
+
 # A column's fingerprint is of its values; its kind, levels and time zone are put to it in the end.
 fingerprint_column <- function(column) core_fingerprint(column)
 

@@ -114,6 +114,21 @@ part_moved <- function(drawn, rows) {
   max(parts, if (length(parts) == 0 || counts_entries(drawn)) length(rows) / n)
 }
 
+# Of each figure call of a page: work(figure, node), where `figure` is the part that it stands in.
+each_figure_call <- function(drawn, work) {
+  lapply(once_of_lines(drawn$lines, "figure calls", figure_calls(drawn$lines$figures)), function(call) {
+    work(call$figure, call$node)
+  })
+}
+
+figure_calls <- function(figures) {
+  calls <- list()
+  for (figure in figures) for (node in figures_in(figure$node)) {
+    calls[[length(calls) + 1]] <- list(figure = figure, node = node)
+  }
+  calls
+}
+
 # The values of an expression, and what they come to without their signs; weighed once.
 weighed_column <- function(drawn, x) {
   once_of_lines(drawn$lines, paste("weighed", if (is.null(x$id)) rlang::hash(strip_text(x)) else x$id), {
@@ -125,9 +140,7 @@ weighed_column <- function(drawn, x) {
 }
 
 counts_entries <- function(drawn) {
-  any(vapply(drawn$lines$figures, function(figure) {
-    any(vapply(figures_in(figure$node), function(node) is_count(node) && is.null(node$args$x), TRUE))
-  }, TRUE))
+  any(unlist(each_figure_call(drawn, function(figure, node) is_count(node) && is.null(node$args$x))))
 }
 
 is_total <- function(node) isTRUE(room_of("figure", node$fn)$is_total)

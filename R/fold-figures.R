@@ -8,12 +8,12 @@ room("figure", "call", place = 3,
 
 # What the folds read: the same values under the same condition are read once for all their figures.
 feed_of <- function(node, entries) {
-  read <- function(arg) if (!is.null(node$args[[arg]])) evaluate_column(node$args[[arg]], entries)
-  along <- node$args$along
+  args <- node$args
+  read <- function(arg) if (!is.null(arg)) evaluate_column(arg, entries)
   list(
-    values = read("x"), condition = read("where"), weights = as_weights(read("weight")),
-    along = if (!is.null(along)) sort_places(along, entries), folds = list(), counted = FALSE,
-    print = has_no_print(node$args$x, entries)
+    values = read(args$x), condition = read(args$where), weights = as_plain_number(read(args$weight)),
+    along = if (!is.null(args$along)) sort_places(args$along, entries), folds = list(), counted = FALSE,
+    print = has_no_print(args$x, entries)
   )
 }
 
@@ -21,8 +21,6 @@ feed_of <- function(node, entries) {
 has_no_print <- function(x, entries) {
   identical(x$type, "column") && !is.null(entries$is_unprinted) && entries$is_unprinted(x$name)
 }
-
-as_weights <- function(x) if (is.null(x)) NULL else as_plain_number(x)
 
 feed_key <- function(node) if (is.null(node$feed)) key_of_feed(node$args) else node$feed
 

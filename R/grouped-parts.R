@@ -6,7 +6,7 @@
 columns_to_part_by <- function(brief) {
   if (is.null(brief$checked$lines)) return(NULL)
   sets <- c(lapply(brief$checked$prepare, groups_of_preparation), lapply(nodes_looking_around(brief), groups_of_node))
-  sets <- Filter(Negate(is.null), sets)
+  sets <- without_null(sets)
   if (length(sets) == 0) return(NULL)
   changed <- unlist(lapply(brief$checked$prepare, function(part) {
     if (is.null(groups_of_preparation(part))) part$columns

@@ -27,7 +27,7 @@ kept_for <- function(node, values, groups, entries, place_of) {
   weight <- node$args$weight
   kept <- c(
     list(line = core_group_numbers(groups)[rows], at = place_of(rows), x = pick_rows(values, rows)),
-    if (!is.null(weight)) list(weight = pick_rows(as_weights(evaluate_column(weight, entries)), rows)),
+    if (!is.null(weight)) list(weight = pick_rows(as_plain_number(evaluate_column(weight, entries)), rows)),
     along_kept(node, entries, rows)
   )
   thinned_out(node, kept)

@@ -33,24 +33,27 @@ planned_level <- function(lines, keys, before) {
 # All levels as one table of lines, the finest first; `tables` has the figures of the others.
 stack_levels <- function(lines, tables) {
   levels <- lines$levels
-  keyed <- Map(function(level, table) {
-    keys <- lapply(stats::setNames(nm = lines$keys), function(key) {
-      kept <- if (key %in% level$keys) level$first else rep(NA_integer_, level$size)
-      pick_rows(lines$columns[[key]], kept[seq_len(level$size)])
-    })
-    c(keys, table[setdiff(names(table), lines$keys)])
-  }, levels, tables)
   sizes <- c(lines$n, vapply(levels, `[[`, 1, "size"))
   kept <- c(list(lines$keys), lapply(levels, `[[`, "keys"))
-  lines$columns <- lapply(stats::setNames(nm = names(lines$columns)), function(name) {
-    stacked(c(list(lines$columns[[name]]), lapply(keyed, `[[`, name)))
-  })
+  for (name in names(lines$columns)) {
+    column <- lines$columns[[name]]
+    lines$columns[[name]] <- if (name %in% lines$keys) {
+      pick_rows(column, c(seq_len(lines$n), unlist(lapply(levels, lines_of_key, key = name))))
+    } else {
+      stacked(c(list(column), lapply(tables, `[[`, name)))
+    }
+  }
   lines$n <- sum(sizes)
   lines$level <- rep(seq_along(sizes), sizes)
   lines$level_keys <- kept
   lines$line_kind <- rep(vapply(kept, kind_of_level, "", all = lines$keys), sizes)
-  lines$summed_over <- rep(vapply(kept, function(keys) text_of_names(setdiff(lines$keys, keys)), ""), sizes)
+  lines$summed_over <- rep(vapply(kept, function(keys) text_of_names(lines$keys[!lines$keys %in% keys]), ""), sizes)
   lines
+}
+
+# The lines that a level has a key from; none where it sums over the key.
+lines_of_key <- function(level, key) {
+  if (key %in% level$keys) level$first[seq_len(level$size)] else rep(NA_integer_, level$size)
 }
 
 kind_of_level <- function(keys, all) {

@@ -45,10 +45,10 @@ limits <- list(
   most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 
-limit_options <- stats::setNames(as.list(paste0("idleledger.", names(limits))), names(limits))
+limit_options <- stats::setNames(paste0("idleledger.", names(limits)), names(limits))
 
 # What is set of them, as it is.
-limits_set <- function() lapply(limit_options, getOption)
+limits_set <- function() .Options[limit_options]
 
 limit <- function(name) {
   value <- getOption(limit_options[[name]])

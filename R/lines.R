@@ -16,8 +16,8 @@ is_footed <- function(lines) !is.null(lines$level)
 
 # The lines that are no gathering of others.
 own_lines <- function(lines) {
-  kind <- lines$line_kind
-  if (is.null(kind)) seq_len(lines$n) else which(kind == "line")
+  all <- seq_len(lines$n)
+  if (is.null(lines$line_kind)) all else all[lines$line_kind == "line"]
 }
 
 is_subtotal <- function(lines) {

@@ -1,7 +1,7 @@
 # Numbers of all kinds as plain ones, and what their rounding may amount to.
 
 as_plain_number <- function(x) {
-  if (inherits(x, "integer64")) x <- suppressWarnings(as.double(x))
+  if (is.object(x) && inherits(x, "integer64")) x <- suppressWarnings(as.double(x))
   if (is.integer(x) || is.logical(x)) x <- as.double(x)
   x
 }

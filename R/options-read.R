@@ -23,7 +23,7 @@ read_options <- function(args, options) {
     if (!joined) args <- args[-1]
     values[[name]] <- option_value(name, value, option, values[[name]])
   }
-  defaults <- Filter(Negate(is.null), lapply(options, `[[`, "default"))
+  defaults <- without_null(lapply(options, `[[`, "default"))
   list(options = c(values, defaults[setdiff(names(defaults), names(values))]), files = files)
 }
 

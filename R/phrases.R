@@ -8,7 +8,7 @@
 phrase <- function(says, form, ..., named = NULL, spread = character(), group = "", called = NULL,
                    alone = FALSE, complete = FALSE) {
   list(
-    says = says, form = form, blanks = Filter(Negate(is.null), list(...)), named = named, spread = as.character(spread),
+    says = says, form = form, blanks = without_null(list(...)), named = named, spread = as.character(spread),
     group = group, called = called, alone = alone, complete = complete
   )
 }
@@ -122,7 +122,7 @@ phrases_of_rooms <- function(kind) do.call(c, lapply(listed_rooms(kind), functio
 # Blanks that several rooms have.
 framed_word <- function(first = "sum") {
   short <- lapply(stats::setNames(nm = rooms_of("figure")), function(name) room_of("figure", name)$short)
-  short <- Filter(Negate(is.null), short)
+  short <- without_null(short)
   words <- stats::setNames(names(short), unlist(short))
   blank("word", symbols = TRUE, asks = "Figure", words = words[order(words != first)])
 }

@@ -80,7 +80,7 @@ stacked_columns <- function(part, entries, fetch, others) {
     there <- lapply(others, function(other) if (name %in% other$column_names) entry_column(other, name))
     parts <- c(list(if (name %in% part$ours) fetch(name)), there)
     if (identical(name, part$mark)) parts <- Map(function(x, n) if (is.null(x)) rep(FALSE, n) else x, parts, sizes)
-    known <- Filter(Negate(is.null), parts)
+    known <- without_null(parts)
     if (any(lengths(lapply(known, levels)) > 0) && length(parts) > 1) known <- lapply(known, function(x) {
       if (is.factor(x)) as_text_vector(x) else x
     })

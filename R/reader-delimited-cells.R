@@ -77,7 +77,7 @@ read_kinds <- function(file, names, how, name, wanted = NULL) {
     settle_column(columns[[label]], label, how$kinds[[label]], marks, how, name)
   })
   notes <- c(na_notes(read, names), stats::setNames(lapply(settled, `[[`, "note"), names[at]))
-  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names[at]), notes = Filter(Negate(is.null), notes),
+  list(columns = stats::setNames(lapply(settled, `[[`, "column"), names[at]), notes = without_null(notes),
     forms = read$forms)
 }
 

@@ -85,7 +85,7 @@ notes_of_pieces <- function(seen, kinds, before) {
   }, seen, before)
   named <- unique(unlist(lapply(notes, names)))
   lapply(stats::setNames(nm = named), function(label) {
-    own <- Filter(Negate(is.null), lapply(notes, `[[`, label))
+    own <- without_null(lapply(notes, `[[`, label))
     if (length(own) == 1) own[[1]] else sprintf("%s So it is in %s.", own[[1]], count_of(length(own) - 1, "more part"))
   })
 }

@@ -17,7 +17,7 @@ read_records <- function(path, how) {
     record_column(lapply(records, function(record) record[[key, exact = TRUE]]), key, how, name)
   })
   list(columns = lapply(settled, `[[`, "column"), n = length(records), notes = character(),
-    column_notes = Filter(Negate(is.null), lapply(settled, `[[`, "note")))
+    column_notes = without_null(lapply(settled, `[[`, "note")))
 }
 
 parsed_json <- function(text) {

@@ -30,7 +30,7 @@ read_workbook <- function(path, how) {
       ),
       blank_row_note(cells, rows, name), workbook_notes(path, match(sheet, sheets), name)
     ),
-    column_notes = Filter(Negate(is.null), lapply(settled, `[[`, "note"))
+    column_notes = without_null(lapply(settled, `[[`, "note"))
   )
 }
 

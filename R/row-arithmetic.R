@@ -67,7 +67,7 @@ between_numbers <- function(sign) {
 plus_or_minus <- function(sign) {
   numbers <- between_numbers(sign)
   function(sql, node, to) {
-    args <- Filter(Negate(is.null), node$args)
+    args <- without_null(node$args)
     if (length(args) == 1) return(sprintf("(%s%s)", if (sign == "-") "-" else "", number_said(sql[[1]], args[[1]], to)))
     moments <- vapply(args, function(arg) is_moment(arg$kind), TRUE)
     if (!any(moments)) return(numbers(sql, node, to))

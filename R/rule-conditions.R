@@ -13,7 +13,7 @@ room("conditions", "rule", place = 23, of_ledger = NULL, of_values = NULL,
       parts <- Filter(function(part) {
         !is_guard(part, one) && !names_absent(part, one$table) && is.null(last_bits_differ(part, one))
       }, parts_of_condition(node))
-      said <- Filter(Negate(is.null), lapply(parts, never_or_always, one = one))
+      said <- without_null(lapply(parts, never_or_always, one = one))
       if (length(said) == 0 && is_call_of(node, c("&", "|", "!"))) list(never_or_always(node, one)) else said
     }))
   }

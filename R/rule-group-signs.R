@@ -13,7 +13,7 @@ room("group_signs", "rule", place = 22, of_ledger = NULL, of_page = NULL,
       if (length(values$value) == 0 || values$value[1] >= 0 || max(values$value) <= 0) return(NULL)
       x <- sign(as_plain_number(seen$column(name)))
       found <- lapply(columns_of_text(seen), signs_by, seen = seen, x = x, name = name)
-      found <- Filter(Negate(is.null), found)
+      found <- without_null(found)
       if (length(found)) found[[1]]
     })
   }

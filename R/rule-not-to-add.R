@@ -7,9 +7,7 @@ room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
   of_page = function(drawn) {
     seen <- values_of_page(drawn)
     if (is.null(seen)) return(NULL)
-    do.call(c, lapply(drawn$lines$figures, function(figure) {
-      lapply(figures_in(figure$node), function(node) bears_no_figure(figure, node, seen, drawn))
-    }))
+    each_figure_call(drawn, function(figure, node) bears_no_figure(figure, node, seen, drawn))
   }
 )
 

@@ -19,7 +19,7 @@ room("periods", "rule", place = 3, of_ledger = NULL, of_values = NULL,
 # Keys that are periods of a date, by themselves or together, as year(d) and month(d) are: list(names, unit, x), and
 # `from` the month with which a year begins.
 periods_of <- function(keys) {
-  Filter(Negate(is.null), unname(lapply(keys, function(key) {
+  without_null(unname(lapply(keys, function(key) {
     room <- room_of_node(key$node)
     if (!isTRUE(room$tells_year)) {
       unit <- period_of(key$node)

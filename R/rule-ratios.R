@@ -8,9 +8,7 @@ room("ratios", "rule", place = 29, of_ledger = NULL, of_values = NULL,
   of_page = function(drawn) {
     columns <- drawn$brief$checked$columns
     made <- stats::setNames(lapply(columns, `[[`, "node"), vapply(columns, `[[`, "", "name"))
-    do.call(c, lapply(drawn$lines$figures, function(figure) {
-      lapply(figures_in(figure$node), function(node) ratio_averaged(figure, node, made, drawn))
-    }))
+    each_figure_call(drawn, function(figure, node) ratio_averaged(figure, node, made, drawn))
   }
 )
 

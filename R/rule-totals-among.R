@@ -8,7 +8,7 @@ room("totals_among", "rule", place = 0.3, of_ledger = NULL, of_page = NULL,
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(dues = sum(due)))),
   of_values = function(seen) {
     named <- lapply(setdiff(columns_of_text(seen), level_columns), totals_by_word, seen = seen)
-    named <- Filter(Negate(is.null), named)
+    named <- without_null(named)
     if (length(named)) return(named[1])
     lapply(columns_of_numbers(seen), totals_by_sum, seen = seen)
   }

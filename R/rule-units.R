@@ -50,11 +50,7 @@ kind_of_marks <- remembering(function(texts) {
 
 # The figures of a page that add up or average numbers.
 measures_of <- function(drawn) {
-  names <- vapply(drawn$lines$figures, function(figure) {
-    nodes <- figures_in(figure$node)
-    if (any(vapply(nodes, is_measure, TRUE))) figure$name else ""
-  }, "")
-  setdiff(names, "")
+  unique(unlist(each_figure_call(drawn, function(figure, node) if (is_measure(node)) figure$name)))
 }
 
 # A total, an average or an end of numbers.

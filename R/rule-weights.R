@@ -5,10 +5,7 @@ room("weights", "rule", place = 30, of_ledger = NULL, of_values = NULL,
   example = quote(brief(demo_table("dues"), lines = wharf, figures = c(typical = mean(rate, weight = slip)))),
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(typical = mean(rate, weight = tonnes)))),
   of_page = function(drawn) {
-    do.call(c, lapply(drawn$lines$figures, function(figure) {
-      nodes <- Filter(function(node) !is.null(node$args$weight), figures_in(figure$node))
-      lapply(nodes, function(node) odd_weights(figure, node, drawn))
-    }))
+    each_figure_call(drawn, function(figure, node) if (!is.null(node$args$weight)) odd_weights(figure, node, drawn))
   }
 )
 

@@ -28,7 +28,7 @@ check_chart <- function(item, ctx) {
     ) else c(meant(kind, rooms_of("chart"), "kinds"), "Write one as in chart = bars(receipts); see help(\"charts\").")
   )
   room <- room_of("chart", kind)
-  parts <- if (is.call(expr)) match_args(expr, room$args, kind, ctx) else Filter(Negate(is.null), room$args)
+  parts <- if (is.call(expr)) match_args(expr, room$args, kind, ctx) else without_null(room$args)
   ctx <- columns_to_lay_out(ctx)
   options <- lapply(stats::setNames(nm = names(parts)), function(arg) {
     if (!arg %in% chart_columns) return(chart_option(parts[[arg]], item$values, arg, ctx))

@@ -85,6 +85,7 @@ notes_of_figures <- function(checked, facts) {
 figure_notes <- function(node, fact) {
   figure <- room_of("figure", node$fn)
   if (!is.null(figure$notes)) return(figure$notes(fact))
+  if (fact$all_missing + fact$no_number + fact$unknown == 0) return(NULL)
   x <- node$args$x
   unsaid <- is.null(x) || isTRUE(figure$sees_missing) || isTRUE(figure$skips_unsaid)
   skipped <- if (unsaid) 0 else fact$all_missing

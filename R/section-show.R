@@ -139,7 +139,7 @@ rank_asked_for <- function(node, beside) {
     if (side$type == "column") side <- beside_node(beside, side$name)
     if (identical(side$type, "window") && isTRUE(room_of("window", side$fn)$skips)) side
   })
-  ranks <- Filter(Negate(is.null), ranks)
+  ranks <- without_null(ranks)
   if (length(values) == 1 && length(ranks) == 1) list(rank = ranks[[1]], places = values[[1]]$value)
 }
 

@@ -15,10 +15,8 @@ both_each <- function(parts) {
 
 join_words <- function(x, word) {
   n <- length(x)
-  if (n < 2) {
-    return(paste0(x, collapse = ""))
-  }
-  paste(paste(x[-n], collapse = ", "), word, x[n])
+  if (n < 2) return(paste0(x, collapse = ""))
+  paste(if (n == 2) x[1] else paste(x[-n], collapse = ", "), word, x[n])
 }
 
 # At most so many, and how many more.
@@ -30,12 +28,13 @@ listing <- function(x, most = 5) {
 }
 
 # "1 line", "2,000 lines"
-count_of <- function(n, one, many = paste0(one, "s")) {
-  sprintf("%s %s", big_mark(n), if (isTRUE(n == 1)) one else if (one == "entry") "entries" else many)
+count_of <- function(n, one, many = if (one == "entry") "entries") {
+  if (isTRUE(n == 1)) return(sprintf("%s %s", big_mark(n), one))
+  if (is.null(many)) sprintf("%s %ss", big_mark(n), one) else sprintf("%s %s", big_mark(n), many)
 }
 
 big_mark <- function(n) {
-  if (length(n) == 1 && !is.object(n) && isTRUE(n >= 0 && n < 1000 && n == floor(n))) return(as.character(n))
+  if (length(n) == 1 && !is.object(n) && !is.na(n) && n >= 0 && n < 1000 && n == floor(n)) return(as.character(n))
   group_digits(format(n, scientific = FALSE, trim = TRUE))
 }
 

@@ -72,14 +72,15 @@ is_brief <- function(x) inherits(x, "idle_brief")
 
 # What stands in a page's way of being the whole, such as a sample, is on its face.
 page_title <- function(brief) {
-  face <- unlist(lapply(brief$checked$prepare, `[[`, "face"))
+  face <- if (length(brief$checked$prepare)) unlist(lapply(brief$checked$prepare, `[[`, "face"))
   if (length(face)) sprintf("%s (%s)", plain_title(brief), face[1]) else plain_title(brief)
 }
 
 plain_title <- function(brief) {
   title <- brief$checked$title
   if (!is.null(title)) return(title)
-  below <- sub("^From ", "", name_of(brief$source))
+  below <- name_of(brief$source)
+  if (startsWith(below, "From ")) below <- substring(below, 6)
   if (length(brief$keys) == 0) return(sprintf("From %s", below))
   sprintf("%s by %s", below, both(brief$keys))
 }

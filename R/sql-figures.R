@@ -4,7 +4,7 @@ figure_in_sql <- function(node, to) {
   say <- room_of("figure", node$fn)$in_sql
   if (is.null(say)) not_in_sql(sprintf("%s() has no like there", node$fn), to)
   inner <- to$inside(to)
-  args <- Filter(Negate(is.null), node$args[intersect(c("x", "where", "weight"), names(node$args))])
+  args <- without_null(node$args[intersect(c("x", "where", "weight"), names(node$args))])
   say(lapply(args, in_sql, to = inner), node, inner)
 }
 

@@ -213,7 +213,7 @@ lines_of_query <- function(q, sets) {
   odd <- c(keys[unlist(q$key_of[keys]) %in% q$odd], unlist(lapply(q$figures, function(figure) {
     if (figure$node$kind == "double" && any(columns_within(figure$node) %in% q$odd)) figure$name
   })))
-  levels <- Filter(Negate(is.null), stats::setNames(lapply(keys, function(key) q$levels[[q$key_of[[key]]]]), keys))
+  levels <- without_null(stats::setNames(lapply(keys, function(key) q$levels[[q$key_of[[key]]]]), keys))
   q$kinds <- c(kinds[unlist(q$key_of[keys])], lapply(q$figures, function(figure) figure$node$kind))
   names(q$kinds) <- c(keys, vapply(q$figures, `[[`, "", "name"))
   q$columns <- as.list(stats::setNames(quoted_in_sql(q, names(q$kinds)), names(q$kinds)))

@@ -5,7 +5,8 @@ statement_of <- function(drawn) {
   rows <- display_rows(drawn)
   layout <- full_layout(drawn)
   names <- vapply(layout, function(part) part$name, "")
-  names <- union(names, names(level_marks(drawn$lines)))
+  marks <- names(level_marks(drawn$lines))
+  names <- c(names, marks[!marks %in% names])
   columns <- lapply(names, function(name) {
     if (name %in% level_columns && !is.null(drawn$lines$line_kind)) return(drawn$lines[[name]][rows])
     own <- untouched_column(drawn, name, rows)

@@ -3,14 +3,14 @@
 # core's states of their figures, and for figures that no such state holds, the entries that they need (see
 # kept-entries.R).
 
-is_states <- function(x) inherits(x, "idle_states")
+is_states <- function(x) is.object(x) && inherits(x, "idle_states")
 
 # The states of the figures in `nodes` over groups of the entries in hand; `keys` has a value for each group, and
 # place_of(rows) says where entries stand among all.
 states_of_groups <- function(nodes, groups, entries, keys, place_of) {
   feeds <- list()
   for (node in nodes) feeds <- feed_for_state(feeds, node, entries)
-  palettes <- Filter(Negate(is.null), lapply(feeds, function(feed) palette_of(feed$values)))
+  palettes <- without_null(lapply(feeds, function(feed) palette_of(feed$values)))
   states <- list(
     n = core_group_facts(groups)$size, keys = keys, sums = core_or_stop(core_states(groups, unname(feeds))),
     feeds = lapply(feeds, `[[`, "folds"), like = lapply(feeds, function(feed) pick_rows(feed$values, integer())),
@@ -38,7 +38,7 @@ feed_for_state <- function(feeds, node, entries) {
 # The first of several states takes the others in. Groups of the first keep their numbers, so that what it holds stays
 # as it is, and those that it has not come behind them.
 states_together <- function(all) {
-  all <- Filter(Negate(is.null), all)
+  all <- without_null(all)
   one <- all[[1]]
   if (length(all) == 1) return(one)
   sizes <- vapply(all[-1], `[[`, 1, "n")

@@ -64,6 +64,8 @@ plain_vector <- function(x) {
 # Rows of any column, counted from 1.
 pick_rows <- function(x, rows) {
   if (!is.integer(rows)) rows <- if (is.logical(rows)) seq_along(x)[rows] else as.integer(rows)
+  # Of few rows R picks sooner; a row below 1 has no value, and R would leave it out.
+  if (length(rows) <= 100 && is.null(attributes(x)) && !any(rows < 1L, na.rm = TRUE)) return(x[rows])
   switch(typeof(x), integer = , double = , logical = core_gather(x, rows), x[rows])
 }
 

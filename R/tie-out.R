@@ -116,7 +116,7 @@ check_book_against <- function(drawn, whole) {
 }
 
 as_tie_out <- function(checks, brief) {
-  structure(list(title = page_title(brief), checks = Filter(Negate(is.null), checks)), class = "idle_tie_out")
+  structure(list(title = page_title(brief), checks = without_null(checks)), class = "idle_tie_out")
 }
 
 # Of a page that is in hand as it was worked.

@@ -35,15 +35,41 @@ nodes_within <- function(x) {
   found
 }
 
+# The columns that sections name: all that are `read`, and those that are `bare`, which stand for themselves in keys,
+# groups and figures, and not within an expression.
+columns_of_sections <- function(checked) {
+  read <- bare <- character()
+  waiting <- list(checked)
+  in_call <- FALSE
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    inside <- in_call[last]
+    last <- last - 1
+    if (is.object(here)) next
+    type <- if (is.character(here$type)) here$type else ""
+    if (type == "column") {
+      read <- c(read, here$name)
+      if (!inside) bare <- c(here$name, bare)
+    }
+    for (one in here) if (is.list(one)) {
+      last <- last + 1
+      waiting[last] <- list(one)
+      in_call[last] <- inside || type == "call"
+    }
+  }
+  list(read = unique(read), bare = unique(bare))
+}
+
 node_ids <- function(nodes) vapply(nodes, `[[`, "", "id")
 
 # All figure calls in a tree, each once.
 figures_in <- function(node) {
-  if (node$type == "figure") return(stats::setNames(list(node), node$id))
   if (node$type %in% c("column", "value")) return(list())
-  found <- Filter(function(one) identical(one$type, "figure"), nodes_of(node, "figure"))
-  found <- stats::setNames(found, node_ids(found))
-  found[!duplicated(names(found))]
+  found <- list()
+  if (node$type == "figure") found[[node$id]] <- node else
+    for (one in nodes_of(node, "figure")) if (one$type == "figure") found[[one$id]] <- one
+  found
 }
 
 # The same of several named parts of a section, each once.

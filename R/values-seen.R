@@ -3,23 +3,31 @@
 
 # `column(name)` gives a column, `row(at)` says where an entry stands; `used` are the columns that matter, `all` those
 # that an entry has of its own, `bare` those whose values stand for themselves, as keys do. Copies are looked for where
-# entries are `comparable`; `places` are where they stand, if not as they come.
-values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL) {
+# entries are `comparable`; `places` are where they stand, if not as they come. prints(names) gives what tells the
+# values of columns from others.
+values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL, prints = NULL) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) once_in(memo, key, work)
-  print <- function(name) once(paste("print", name), print_seen(column(name)))
+  if (is.null(prints)) prints <- function(names) prints_seen(names, column)
+  known <- function() once("prints", prints(unique(c(all, used, bare))))
+  print <- function(name) if (name %in% names(known())) known()[[name]] else print_seen(column(name))
   list(
     all = all, used = used, bare = bare, column = column, n = n, row = row, comparable = comparable, places = places,
-    once = once, print = print,
-    texts = function(name) {
-      once(paste("texts", name), values_once("texts", "most_spellings", print(name), texts_seen(column(name))))
-    },
-    numbers = function(name) {
-      once(paste("numbers", name), values_once("numbers", "most_to_compare", print(name), numbers_seen(column(name))))
-    },
-    kind = function(name) once(paste("kind", name), kind_of(column(name))),
+    once = once, prints = known,
+    texts = once_a_column(function(name) {
+      values_once("texts", "most_spellings", print(name), texts_seen(column(name)))
+    }),
+    numbers = once_a_column(function(name) {
+      values_once("numbers", "most_to_compare", print(name), numbers_seen(column(name)))
+    }),
+    kind = once_a_column(function(name) kind_of(column(name))),
     copies = function() once("copies", if (comparable) copies_among(lapply(all, column), n))
   )
+}
+
+once_a_column <- function(work) {
+  memo <- new.env(parent = emptyenv())
+  function(name) once_in(memo, name, work(name))
 }
 
 # Of the same values the same is seen, and so only once, from one page to the next.
@@ -29,10 +37,14 @@ values_once <- function(what, most, print, work) {
   values_seen_before(paste(what, limit(most), print), work, function(seen) 100 + length(seen$n))
 }
 
+prints_seen <- function(names, column) {
+  stats::setNames(vapply(names, function(name) print_seen(column(name)), ""), names)
+}
+
 print_seen <- function(column) {
   if (is.null(column)) return("no such column")
   if (is.character(column)) column <- encode_text(column)
-  whole_print(fingerprint_column(column), kind_print(column))
+  paste(fingerprint_column(column), kind_print(column))
 }
 
 # Different texts and how often each occurs; NULL where a column has none or too many. Code points that are no
@@ -98,49 +110,23 @@ values_in_hand <- function(drawn) {
   all <- if (many) intersect(used, entries$source_names) else entries$source_names
   keys <- drawn$lines$key_vectors
   made <- keys[vapply(drawn$brief$checked$lines, function(key) key$node$type != "column", TRUE)]
-  bare <- c(intersect(columns_met(drawn)$bare, entries$column_names), setdiff(names(made), entries$column_names))
+  bare <- c(intersect(drawn$brief$met$bare, entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
-    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")])
+    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")], function(names) {
+      own <- names[are_of_source(entries, names)]
+      c(prints_in_source(entries, own), prints_seen(names[!names %in% own], column))
+    })
 }
 
 # What all that is found among these values hangs on.
 values_print <- function(seen) {
-  names <- unique(c(seen$all, seen$used, seen$bare))
-  prints <- lapply(names, seen$print)
-  rlang::hash(list(names, prints, seen[c("all", "used", "bare", "n", "comparable", "places")], limits_set(),
+  rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "n", "comparable", "places")], limits_set(),
     registry$changes))
 }
 
-# The columns that a brief names: all that are `read`, and those that are `bare`, which stand for themselves in keys,
-# groups and figures, and not within an expression.
-columns_met <- function(drawn) once_of_lines(drawn$lines, "met", columns_of_sections(drawn$brief$checked))
-
-columns_of_sections <- function(checked) {
-  read <- bare <- character()
-  waiting <- list(checked)
-  in_call <- FALSE
-  last <- 1
-  while (last > 0) {
-    here <- waiting[[last]]
-    inside <- in_call[last]
-    last <- last - 1
-    if (is.object(here)) next
-    type <- if (is.character(here$type)) here$type else ""
-    if (type == "column") {
-      read <- c(read, here$name)
-      if (!inside) bare <- c(here$name, bare)
-    }
-    for (one in here) if (is.list(one)) {
-      last <- last + 1
-      waiting[last] <- list(one)
-      in_call[last] <- inside || type == "call"
-    }
-  }
-  list(read = read, bare = unique(bare))
-}
 
 # The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
 columns_used <- function(drawn) {
-  c(columns_met(drawn)$read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
+  c(drawn$brief$met$read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
 }

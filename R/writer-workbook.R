@@ -120,8 +120,6 @@ number_code <- function(column, format, decimals, is_key) {
   )
 }
 
-`%||%` <- function(a, b) if (is.null(a)) b else a
-
 sheet_widths <- function(x, table) {
   longest <- vapply(table, function(column) {
     if (is_number_column(column)) 12 else max(10, nchar(utils::head(as.character(column), 200), "width") + 2,

@@ -24,3 +24,31 @@ test_that("even rows begin with the first and end with the last", {
     expect_true(rows[1] == 1 && (most == 1 || rows[length(rows)] == n))
   }
 })
+
+test_that("what tells columns apart is that of their values in hand on any page, for look() and a tie-out alike", {
+  table <- random_table(150, 21)
+  table <- rbind(table, table[3, ])
+  n <- nrow(table)
+  pages <- list(
+    brief(table, lines = word, figures = c(n = count(), a = sum(amount))),
+    brief(table, only = whole > 2, lines = c(word, day), figures = c(a = mean(amount))),
+    brief(table, prepare = strike_duplicates(), lines = word, figures = c(n = count())),
+    brief(table, prepare = mend_keys(word, spellings = c(ash = "elm")), lines = word, figures = c(a = max(whole))),
+    brief(table, columns = c(whole = 2 * whole), lines = word, figures = c(a = sum(whole))),
+    brief(table, columns = c(twice = 2 * amount), lines = c(length = text_length(word)), figures = c(a = sum(twice)))
+  )
+  for (page in pages) {
+    drawn <- ns$work_brief(page)
+    seen <- ns$values_of_page(drawn)
+    asked <- unique(c(seen$all, seen$used, seen$bare))
+    expect_identical(seen$prints()[asked], ns$prints_seen(asked, seen$column))
+    at <- sample(drawn$entries$n, 1)
+    for (name in asked) {
+      x <- seen$column(name)
+      other <- ns$pick_rows(x, replace(seq_len(drawn$entries$n), at, which(!ns$same_values(x, ns$pick_rows(x, at)))[1]))
+      if (!all(ns$same_values(x, other))) expect_false(ns$print_seen(other) == seen$prints()[[name]], info = name)
+    }
+  }
+  whole <- ns$values_of_page(ns$work_brief(pages[[1]]))$prints()
+  expect_identical(whole, ns$values_of_ledger(as.list(table), n)$prints()[names(whole)])
+})
