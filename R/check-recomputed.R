@@ -265,6 +265,7 @@ recomputed_check <- function(drawn, found) {
 }
 
 sample_words <- function(drawn, sampled, n) {
+  if (length(sampled) == 0) return("")
   few <- sum(vapply(drawn$lines$figures, is_sampled, TRUE, sampled))
   if (few > 0) sprintf(" Of %s, a seeded sample of %s.", count_of(few, "figure"), count_of(n, "line")) else ""
 }

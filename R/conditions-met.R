@@ -2,12 +2,10 @@
 
 # list(node, place, table, unit): those of `only` on the entries before it, of figures on the entries, of `show` on the
 # lines. Beyond a million entries they are not looked at again.
-conditions_of <- function(drawn) {
-  if (drawn$entries$n_read > limit("most_to_compare")) return(list())
-  once_of_lines(drawn$lines, "conditions", conditions_worked(drawn))
-}
+conditions_of <- function(drawn) once_of_lines(drawn$lines, "conditions", conditions_worked(drawn))
 
 conditions_worked <- function(drawn) {
+  if (drawn$entries$n_read > limit("most_to_compare")) return(list())
   checked <- drawn$brief$checked
   before <- if (length(checked$only)) page_before(drawn, "only")
   kept <- if (!is.null(before)) lapply(checked$only, function(part) {

@@ -152,7 +152,7 @@ is_average <- function(node) isTRUE(room_of("figure", node$fn)$averages)
 
 # The totals of a page that are of all its entries.
 total_nodes <- function(drawn) {
-  Filter(function(node) {
-    is_total(node) && is.null(node$args$where)
-  }, additive_nodes(drawn))
+  nodes <- additive_nodes(drawn)
+  for (name in names(nodes)) if (!is_total(nodes[[name]]) || !is.null(nodes[[name]]$args$where)) nodes[[name]] <- NULL
+  nodes
 }

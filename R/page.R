@@ -110,9 +110,12 @@ format_of_node <- function(node, of_columns) {
   if (!is.null(node$figure)) return(format_of_node(node$figure, of_columns))
   room <- room_of_node(node)
   if (!is.null(room$format)) return(room$format(node))
+  of_values <- function() if (!is.null(node$args$x)) format_of_node(node$args$x, of_columns)
+  # Most columns have none, and so a figure of one.
+  if (node$type == "figure" && is.null(of_values())) return(NULL)
   picked <- isTRUE(room$picks) || isTRUE(room$own_value)
   if (!picked && !isTRUE(room$averages) && !isTRUE(room$is_total)) return(NULL)
-  format <- format_of_node(node$args$x, of_columns)
+  format <- of_values()
   if (picked || isTRUE(room_of("format", format$fn)$adds)) format
 }
 

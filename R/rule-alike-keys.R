@@ -13,9 +13,12 @@ room("alike_keys", "rule", place = 54, of_ledger = NULL, of_values = NULL,
     layout <- laid_out(drawn)
     keys_shown <- if (is.null(layout)) keys else intersect(keys, vapply(layout, `[[`, "", "name"))
     if (length(keys_shown) < length(keys)) return(NULL)
-    texts <- lapply(keys, function(key) printed_texts(drawn, key, rows))
-    twice <- which(duplicated(do.call(paste, c(texts, sep = "\n"))))
-    if (length(twice) == 0) return(NULL)
+    texts <- NULL
+    for (key in rev(keys)) {
+      texts <- paste(texts, printed_texts(drawn, key, rows), sep = "\n")
+      if (!anyDuplicated(texts)) return(NULL)
+    }
+    twice <- which(duplicated(texts))
     list(a_finding(sprintf(
       "Keys: %s like another, the first in %s; the values of %s differ.", if (length(twice) == 1) "1 line prints" else
         paste(count_of(length(twice), "line"), "print"), said_line(drawn, rows[twice[1]]), both(tick(keys))

@@ -69,7 +69,8 @@ names_of_months <- function(keys, drawn) {
   seen <- values_of_page(drawn)
   if (is.null(seen) || seen$n > limit("most_to_compare")) return(NULL)
   named <- Filter(function(key) {
-    key$node$type == "column" && !is.null(seen$texts(key$name)) && all_parts_of_years(seen$texts(key$name)$text)
+    texts <- if (key$node$type == "column") seen$texts(key$name)$text
+    !is.null(texts) && all_parts_of_years(texts)
   }, keys)
   if (length(named) == 0 || any(grepl("year", vapply(keys, `[[`, "", "name")))) return(NULL)
   dates <- columns_of_moments(seen, seen$all)

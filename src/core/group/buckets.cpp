@@ -10,6 +10,7 @@ namespace idle {
 namespace {
 
 constexpr int most_high_bits = 9;  // so many places are written to at once
+constexpr int fewest_row_bits = 7;  // a bucket of fewer rows takes longer than it saves
 constexpr int most_counted_bits = 12;
 
 template <typename T>
@@ -18,6 +19,13 @@ void carry(const T* values, std::size_t n, std::uint64_t* out) {
     out[i] = 0;
     std::memcpy(&out[i], &values[i], sizeof(T));
   }
+}
+
+// How many upper bits of a slot tell its bucket, at the most.
+int high_bits(std::size_t rows) {
+  int bits = 0;
+  while (bits < most_high_bits && (rows >> (bits + fewest_row_bits)) > 0) ++bits;
+  return bits;
 }
 
 void carry(const ColumnView& view, std::size_t begin, std::size_t n, std::uint64_t* out) {
@@ -37,7 +45,7 @@ Buckets part_by_slot(const KeySlots& slots, const ColumnView& carried, std::size
   constexpr std::size_t slice = KeySlots::most;
   const int width = slots.size() > 1 ? 64 - __builtin_clzll(slots.size() - 1) : 0;
   Buckets parted;
-  parted.low_bits = std::max(0, width - most_high_bits);
+  parted.low_bits = std::max(0, width - high_bits(rows));
   const int low = parted.low_bits;
   const std::size_t buckets = rows == 0 ? 0 : ((slots.size() - 1) >> low) + 1;
   const int workers = workers_for(work, rows);
