@@ -5,8 +5,7 @@ statement_of <- function(drawn) {
   rows <- display_rows(drawn)
   layout <- full_layout(drawn)
   names <- vapply(layout, function(part) part$name, "")
-  marks <- names(level_marks(drawn$lines))
-  names <- c(names, marks[!marks %in% names])
+  names <- unique(c(names, names(level_marks(drawn$lines))))
   columns <- lapply(names, function(name) {
     if (name %in% level_columns && !is.null(drawn$lines$line_kind)) return(drawn$lines[[name]][rows])
     own <- untouched_column(drawn, name, rows)

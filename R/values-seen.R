@@ -110,7 +110,7 @@ values_in_hand <- function(drawn) {
   all <- if (many) intersect(used, entries$source_names) else entries$source_names
   keys <- drawn$lines$key_vectors
   made <- keys[vapply(drawn$brief$checked$lines, function(key) key$node$type != "column", TRUE)]
-  bare <- c(intersect(drawn$brief$met$bare, entries$column_names), setdiff(names(made), entries$column_names))
+  bare <- c(intersect(columns_met(drawn$brief)$bare, entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
     !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")], function(names) {
@@ -125,8 +125,10 @@ values_print <- function(seen) {
     registry$changes))
 }
 
+# A statement that was kept by an earlier version has a brief that does not know its columns.
+columns_met <- function(brief) if (is.null(brief$met)) columns_of_sections(brief$checked) else brief$met
 
 # The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
 columns_used <- function(drawn) {
-  c(drawn$brief$met$read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
+  c(columns_met(drawn$brief)$read, if (drawn$lines$grain == "entries") vapply(full_layout(drawn), `[[`, "", "name"))
 }

@@ -52,3 +52,13 @@ test_that("what tells columns apart is that of their values in hand on any page,
   whole <- ns$values_of_page(ns$work_brief(pages[[1]]))$prints()
   expect_identical(whole, ns$values_of_ledger(as.list(table), n)$prints()[names(whole)])
 })
+
+test_that("a brief that was kept by an earlier version does not know what it reads, and is looked at all the same", {
+  page <- brief(demo_table("dues"), lines = wharf, figures = c(slips = sum(slip), n = count(where = due > 5)))
+  kept <- page
+  kept$met <- NULL
+  expect_identical(ns$columns_met(kept), page$met)
+  expect_identical(as.data.frame(tie_out(kept)), as.data.frame(tie_out(page)))
+  expect_setequal(page$met$read, c("wharf", "slip", "due"))
+  expect_setequal(page$met$bare, c("wharf", "slip"))
+})
