@@ -52,6 +52,7 @@ expression_of <- function(quo) {
 
 # Stops at what is too deep; whether there are quosures inside.
 check_depth <- function(expr) {
+  if (!is.call(expr)) return(FALSE)
   most <- limit("most_nested")
   waiting <- list(list(expr, 1))
   quosures <- FALSE
@@ -92,9 +93,12 @@ capture_one <- function(expr, env, name) {
 }
 
 values_in <- function(expr, env) {
-  names <- setdiff(unique(all.vars(without_tables(expr))), "")
-  found <- lapply(stats::setNames(names, names), function(name) find_value(as.name(name), env))
-  Filter(function(x) is.atomic(x) && !is.null(x), found)
+  values <- list()
+  for (name in all.vars(without_tables(expr))) {
+    found <- if (nzchar(name)) find_value(as.name(name), env)
+    if (is.atomic(found) && !is.null(found)) values[[name]] <- found
+  }
+  values
 }
 
 # What stands for a table is no variable.

@@ -20,9 +20,9 @@ check_plain_figure <- function(expr, name, values, ctx) {
   inner$entries <- NULL
   inner$figures <- NULL
   inner$figure_hint <- sprintf("A figure of a figure is a page of its own: see help(\"brief\").")
-  sorts <- intersect(names(parts), "along")
-  args <- lapply(parts[setdiff(names(parts), sorts)], check_node, values = values, ctx = inner)
-  if (length(sorts)) args$along <- check_sort(parts$along, values, inner)
+  is_sort <- names(parts) == "along"
+  args <- lapply(parts[!is_sort], check_node, values = values, ctx = inner)
+  if (any(is_sort)) args$along <- check_sort(parts$along, values, inner)
   check_kinds(args, c(figure$takes, list(where = "logical")), name, ctx)
   if (!is.null(figure$ready)) args <- figure$ready(args, inner)
   kind <- if (is.null(args$x)) "any" else args$x$kind

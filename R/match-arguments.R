@@ -5,7 +5,7 @@ match_args <- function(expr, args, name, ctx) {
   parts <- as.list(expr)[-1]
   allowed <- names(args)
   labels <- rlang::names2(parts)
-  wrong <- setdiff(labels[nzchar(labels)], allowed)
+  wrong <- labels[nzchar(labels) & !labels %in% allowed]
   if (length(wrong) > 0) {
     stop_in(
       ctx, "bad_argument", sprintf("%s() has no argument `%s`.", name, wrong[1]),
@@ -22,7 +22,7 @@ match_args <- function(expr, args, name, ctx) {
   if ("..." %in% allowed && all(nzchar(rlang::names2(matched)))) {
     stop_in(ctx, "bad_argument", sprintf("%s() needs at least one value.", name))
   }
-  for (arg in setdiff(allowed, c(names(matched), "..."))) {
+  for (arg in allowed[!allowed %in% c(names(matched), "...")]) {
     if (rlang::is_missing(args[[arg]])) {
       stop_in(ctx, "bad_argument", sprintf("%s() needs a value for `%s`.", name, arg))
     }
@@ -42,7 +42,7 @@ place_args <- function(parts, labels, allowed, name, ctx) {
     named <- labels %in% allowed
     return(c(parts[!named], parts[named]))
   }
-  free <- setdiff(allowed, labels)
+  free <- allowed[!allowed %in% labels]
   unnamed <- which(!nzchar(labels))
   if (length(unnamed) > length(free)) {
     stop_in(
