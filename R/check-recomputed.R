@@ -239,10 +239,7 @@ worked_within <- function(node, lines, slack, again, n, floors) {
   list(value = value, slack = 2 * Reduce(`+`, off))
 }
 
-is_exact <- function(figure) {
-  if (figure$node$type == "figure") is_to_the_bit(figure$node) else
-    all(vapply(figures_in(figure$node), is_to_the_bit, TRUE))
-}
+is_exact <- function(figure) all(vapply(figures_in(figure$node), is_to_the_bit, TRUE))
 
 # What has an exact second route, and what is one of the entries' own values, the same by any.
 is_to_the_bit <- function(node) {

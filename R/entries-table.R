@@ -8,9 +8,8 @@ windowed_table <- function(drawn, column, n, row, label, ...) {
     log$weights[text] <- weight
     log$said[[text]] <- union(log$said[[text]], if (is.null(label)) "" else label)
   }
-  list(
-    column = column, n = n, tally = drawn$page$tally, memo = log$memo[[row]], note = note, row = row,
-    locale = drawn$page$locale,
+  table_in_hand(
+    column, n, tally = drawn$page$tally, memo = log$memo[[row]], note = note, row = row, locale = drawn$page$locale,
     method = function(sorted) log$sorts <- c(log$sorts, sorted), naming = list(
       columns = function(at) line_columns(drawn, at), said = function(at) said_line(drawn, at), rows = NULL
     ), partner = function(name) partner_in_hand(drawn$entries, name),

@@ -172,6 +172,8 @@ stop_no_file <- function(path) {
 columns_of_page <- function(brief) {
   all <- names(kinds_of(brief$source))
   if (is.null(brief$checked$lines)) return(all)
-  named <- unlist(lapply(nodes_within(brief$checked), function(node) if (identical(node$type, "column")) node$name))
-  intersect(all, named)
+  intersect(all, columns_met(brief)$read)
 }
+
+# A statement that was kept by an earlier version has a brief that does not know its columns.
+columns_met <- function(brief) if (is.null(brief$met)) columns_of_sections(brief$checked) else brief$met

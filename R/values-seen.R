@@ -5,10 +5,10 @@
 # that an entry has of its own, `bare` those whose values stand for themselves, as keys do. Copies are looked for where
 # entries are `comparable`; `places` are where they stand, if not as they come. prints(names) gives what tells the
 # values of columns from others.
-values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL, prints = NULL) {
+values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL,
+                        prints = function(names) prints_seen(names, column)) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) once_in(memo, key, work)
-  if (is.null(prints)) prints <- function(names) prints_seen(names, column)
   known <- function() once("prints", prints(unique(c(all, used, bare))))
   print <- function(name) if (name %in% names(known())) known()[[name]] else print_seen(column(name))
   list(
@@ -37,9 +37,7 @@ values_once <- function(what, most, print, work) {
   values_seen_before(paste(what, limit(most), print), work, function(seen) 100 + length(seen$n))
 }
 
-prints_seen <- function(names, column) {
-  stats::setNames(vapply(names, function(name) print_seen(column(name)), ""), names)
-}
+prints_seen <- function(names, column) vapply(names, function(name) print_seen(column(name)), "")
 
 print_seen <- function(column) {
   if (is.null(column)) return("no such column")
@@ -124,9 +122,6 @@ values_print <- function(seen) {
   rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "n", "comparable", "places")], limits_set(),
     registry$changes))
 }
-
-# A statement that was kept by an earlier version has a brief that does not know its columns.
-columns_met <- function(brief) if (is.null(brief$met)) columns_of_sections(brief$checked) else brief$met
 
 # The columns of the entries that a page reads; where each entry is a line, those that are shown as well.
 columns_used <- function(drawn) {
