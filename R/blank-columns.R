@@ -40,14 +40,18 @@ room_of_columns <- function(name, columns_of, reads = reads_symbol, asks = "Colu
   force(asks)
   room(name, "blank", asks = asks, entry = "choice", reads = reads, writes = chosen_offer,
     offers = function(blank, seen, filled) {
-      columns <- columns_of(blank, seen, filled)
-      other <- if (!is.null(blank$other_than)) says_expr(filled[[blank$other_than]])
-      names <- names(columns)
-      names <- setdiff(in_usual_order(names, columns, blank, seen), other)
-      none <- if (blank$optional) list(offer(NULL, "the whole"))
-      c(none, lapply(names, function(name) offer(as.name(name), detail = seen$detail(name, columns[[name]]))))
+      # Many phrases ask for the same columns.
+      asked <- rlang::hash(list(name, blank, filled[c(blank$in_table, blank$other_than)]))
+      once_in(seen$offered, asked, offers_of_columns(columns_of(blank, seen, filled), blank, seen, filled))
     }
   )
+}
+
+offers_of_columns <- function(columns, blank, seen, filled) {
+  other <- if (!is.null(blank$other_than)) says_expr(filled[[blank$other_than]])
+  names <- setdiff(in_usual_order(names(columns), columns, blank, seen), other)
+  none <- if (blank$optional) list(offer(NULL, "the whole"))
+  c(none, lapply(names, function(name) offer(as.name(name), detail = seen$detail(name, columns[[name]]))))
 }
 
 # Figures first, then dates, numbers of rows last, where numbers are asked for.

@@ -13,7 +13,7 @@ view_of <- function(state, section, index, work, contexts = contexts_of(state$br
     keys = as.character(ctx$keys), grain = ctx$grain, footed = !is.null(ctx$level_sets), others = others,
     tables = state$tables, keys_to_be = key_kinds_to_be(contexts),
     measures = names(of_kinds(ctx$columns[setdiff(names(ctx$columns), ctx$keys)], "measure")),
-    names = unique(c(names(columns), vapply(others, `[[`, "", "name")))
+    names = unique(c(names(columns), vapply(others, `[[`, "", "name"))), offered = new.env(parent = emptyenv())
   )
   with_facts(seen, work)
 }
@@ -48,9 +48,10 @@ with_facts <- function(seen, work) {
     in_entries <- identical(seen$entries[[name]], kind) && !identical(seen$columns[[name]], kind)
     paste0("", seen$facts(name, if (in_entries) "entries" else "here")$said)
   }
+  numbers_of_rows <- new.env(parent = emptyenv())
   seen$is_number_of_a_row <- function(name) {
-    named_as_identifier(name) ||
-      isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$counts_on)
+    once_in(numbers_of_rows, name, named_as_identifier(name) ||
+      isTRUE(seen$facts(name, if (is.null(seen$columns[[name]])) "entries" else "here")$counts_on))
   }
   seen$is_few <- function(name) {
     different <- seen$facts(name)$different

@@ -4,7 +4,8 @@
 # those of .drawing are drawn by R. Needs Xvfb, xterm, ImageMagick and Chromium.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-for program in Xvfb xterm import convert chromium; do
+browser=$(command -v chromium-headless-shell chromium | head -n 1 || true)
+for program in Xvfb xterm import convert "${browser:-chromium}"; do
   command -v "$program" >/dev/null || { echo "pictures: $program is missing" >&2; exit 1; }
 done
 names=("$@")
@@ -23,7 +24,7 @@ for name in "${names[@]}"; do
     PAGE="$folder/page.html" Rscript --vanilla -e "source('tools/pictures/setting.R'); source('tools/pictures/$name.page')" >/dev/null
     size=$(sed -n 's/^# width: //p' "tools/pictures/$name.page")
     hash=$(sed -n 's/^# hash: //p' "tools/pictures/$name.page")
-    chromium --headless --no-sandbox --disable-gpu --disable-background-networking --window-size="${size:-1280,800}" \
+    "$browser" --headless --no-sandbox --disable-gpu --disable-background-networking --window-size="${size:-1280,800}" \
       --virtual-time-budget=3000 --screenshot="$folder/shot.png" "file://$folder/page.html$hash" >/dev/null 2>&1
     convert "$folder/shot.png" +repage -strip "docs/screenshots/$name.png" # with the margins that it has
     continue
