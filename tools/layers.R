@@ -41,8 +41,8 @@ layer_of <- function(files, layers) {
   place <- rep(NA_integer_, length(files))
   for (k in seq_along(layers)) {
     exact <- stems %in% layers[[k]]
-    globs <- grep("*", layers[[k]], fixed = TRUE, value = TRUE)
-    like <- vapply(stems, function(stem) any(vapply(utils::glob2rx(globs), grepl, TRUE, stem)), TRUE)
+    globs <- utils::glob2rx(grep("*", layers[[k]], fixed = TRUE, value = TRUE))
+    like <- Reduce(`|`, lapply(globs, grepl, stems), logical(length(stems)))
     place[exact | (like & is.na(place))] <- k
   }
   place

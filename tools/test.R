@@ -33,9 +33,9 @@ run_files <- function(paths) {
   })
 }
 
-# What most files need is loaded once, before they part.
+# What most files need is loaded once, before they part, down to its functions, which R reads when they are called first.
 for (package in c("testthat", "idleledger", "ggplot2", "RSQLite", "htmltools", "yaml")) {
-  requireNamespace(package, quietly = TRUE)
+  if (requireNamespace(package, quietly = TRUE)) as.list(asNamespace(package), all.names = TRUE)
 }
 library(idleledger)
 helpers <- testthat::test_env("idleledger")

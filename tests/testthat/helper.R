@@ -10,8 +10,14 @@ one_in <- function(n, cases) if (thorough()) cases else cases[seq_along(cases) %
 # From turn to turn others of them, so that over several turns all are met.
 in_turn <- function(turn, n, cases) one_in(n, cases[(seq_along(cases) + turn) %% length(cases) + 1])
 
-# What is as expected at once needs no search for differences, which takes some milliseconds each time.
-unless_at_once <- function(same, full) if (same) testthat::succeed() else full
+# What is as expected at once needs no search for differences, which takes some milliseconds each time, and is noted
+# once in a test.
+noted <- new.env()
+unless_at_once <- function(same, full) {
+  if (!same) return(full)
+  if (!isTRUE(noted$one)) testthat::succeed()
+  noted$one <- TRUE
+}
 
 expect_identical <- function(object, expected, ..., label = deparse1(substitute(object))) {
   unless_at_once(identical(object, expected), testthat::expect_identical(object, expected, ..., label = label))
@@ -43,6 +49,7 @@ expect_match <- function(object, regexp, ..., all = TRUE, info = NULL, label = d
 # In each test R sorts by an alphabet, as it does for most users, so that what should go by code point shows where it
 # does not.
 test_that <- function(desc, code) {
+  noted$one <- FALSE
   eval(bquote(testthat::test_that(.(desc), {
     if (capabilities("ICU")) icuSetCollate(locale = "en")
     .(substitute(code))
