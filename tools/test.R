@@ -33,7 +33,7 @@ run_files <- function(paths) {
   })
 }
 
-# What most files need is loaded once, before they part, down to its functions, which R reads when they are called first.
+# What most files need is loaded once, before they part, down to its functions, which R would read when they are called.
 for (package in c("testthat", "idleledger", "ggplot2", "RSQLite", "htmltools", "yaml")) {
   if (requireNamespace(package, quietly = TRUE)) as.list(asNamespace(package), all.names = TRUE)
 }
