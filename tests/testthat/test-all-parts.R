@@ -1,8 +1,8 @@
 # A page worked in parts is, to the last bit, the page worked at once: for every figure, any number of parts, any order
 # in which their states meet, any number of workers.
 
-# Every figure of every column that it takes, some with a condition, an order, a weight: a third of them in each round, so
-# that every figure has its turn.
+# Every figure of every column that it takes, some with a condition, an order, a weight: a third of them in each round,
+# so that every figure has its turn.
 figures_of_all_kinds <- function(table, round) {
   calls <- list(quote(count()))
   for (fn in asNamespace("idleledger")$rooms_of("figure")) for (column in names(table)) {
