@@ -1,7 +1,8 @@
 # A report on paper, through a browser that is installed.
 
 # The one without a window first: it starts in half the time.
-browsers <- c("chromium-headless-shell", "chromium", "chromium-browser", "google-chrome", "google-chrome-stable", "chrome")
+browsers <- c("chromium-headless-shell", "chromium", "chromium-browser", "google-chrome", "google-chrome-stable",
+  "chrome")
 
 find_browser <- function() {
   named <- Sys.getenv("CHROMOTE_CHROME")
