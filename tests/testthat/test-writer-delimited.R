@@ -8,6 +8,8 @@ test_that("hostile cells come back as they were but for what a spreadsheet would
     suppressMessages(write_statement(draw_up(brief(table)), path))
     back <- as.data.frame(ledger(path, kinds = c(t = "text"), missing = "\u0001none"))
     expect_identical(ifelse(is.na(cells), "", cells), ifelse(is.na(back$t), "", back$t), label = ending)
+    raw <- readChar(path, file.size(path))
+    expect_match(raw, "\n7[,\t]\"\"\n8[,\t]\n", label = paste("an empty text, and one that is missing, in", ending))
   }
   run <- c("=1+1", "+1", "-1+2", "@x", "\t=1", "\r=1", "\n=1")
   path <- withr::local_tempfile(fileext = ".csv")

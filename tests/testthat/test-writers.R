@@ -82,4 +82,10 @@ test_that("random statements of every kind of column come back from every format
       )
     }
   }
+  skip_if_not_installed("openxlsx")
+  path <- file.path(folder, "t.xlsx")
+  amounts <- function(x) draw_up(brief(data.frame(amount = x)))
+  write_statement(amounts(1234567.8912), path)
+  expect_null(differences(amounts(1234567.8912 + 2e-10), path)$cells)
+  expect_equal(nrow(differences(amounts(1234567.8913), path)$cells), 1)
 })
