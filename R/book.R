@@ -200,7 +200,8 @@ fitted_to_page <- function(source, book) {
     )
     if (kind != kinds[[name]] && kind != "empty" && kinds[[name]] != "empty") stop_idle(
       "other_shape", sprintf("%s: `%s` is %s, and in the book it is %s.", name_of(source), name, a_kind(kind),
-        a_kind(kinds[[name]])), "Say its kind when the ledger is opened: kinds = c(...).", column = name
+        a_kind(kinds[[name]])), sprintf("Say its kind when the ledger is opened, such as %s.",
+        advice_on_kind(name, kind_to_ask(kinds[[name]]))), column = name
     )
   }
   source

@@ -35,7 +35,7 @@ book_deeds <- function() {
       0L
     },
     post = function(path, files, options) {
-      book <- open_book(path, tables = further_sources(options[["source"]]))
+      book <- open_book(path, tables = further_sources(options))
       if (length(files) == 0) stop_idle("bad_argument", "book post needs files with entries.")
       for (file in files) {
         post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]], isTRUE(options$alike))
@@ -44,7 +44,7 @@ book_deeds <- function() {
       0L
     },
     `draw-up` = function(path, files, options) {
-      put_out(draw_up(open_book(path, tables = further_sources(options[["source"]])), as_of = moment_of(options)),
+      put_out(draw_up(open_book(path, tables = further_sources(options)), as_of = moment_of(options)),
         options)
       0L
     },

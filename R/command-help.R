@@ -34,7 +34,8 @@ help_topics <- list(
     "Empty cells are missing; so is NA in columns of numbers, dates and times. Numbers are digits with a sign,",
     "a point and an exponent; dates are yyyy-mm-dd. What does not fit keeps a column text, and look says how to",
     "read it: --kinds, --missing, --locale. Patterns ('tolls-*.csv', in quotes) and folders are one ledger of",
-    "many files of one shape. - is standard input.", sep = "\n"
+    "many files of one shape. - is standard input. A table of --source is read as the same options say, with its",
+    "name in front: --kinds 'targets: lock = text', --encoding targets:latin1.", sep = "\n"
   ),
   values = paste(
     "--given month=2025-03 supplies given(month): a number, a date (yyyy-mm-dd, or yyyy-mm for its first day),",

@@ -194,9 +194,16 @@ as_options <- function(work) {
   work
 }
 
-advice_on_kind <- function(label, kind) {
+# What is asked for, to have a column of that kind.
+kind_to_ask <- function(kind) {
+  value_text(switch(kind, text = , factor = "text", logical = "yes/no", date = "date", time = "time", "number"))
+}
+
+# `source` is the name of the table, if it is not the one that the page is of.
+advice_on_kind <- function(label, kind, source = NULL) {
   asked <- sprintf("%s = %s", name_text(label), kind)
-  if (isTRUE(asking$by_options)) paste("--kinds", shQuote(asked)) else sprintf("kinds = c(%s)", asked)
+  if (!isTRUE(asking$by_options)) return(sprintf("kinds = c(%s)", asked))
+  paste("--kinds", shQuote(paste(c(if (!is.null(source)) paste0(source, ":"), asked), collapse = " ")))
 }
 
 advice_on_missing <- function(text) {

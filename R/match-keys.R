@@ -61,7 +61,7 @@ check_key_kinds <- function(key, table, ctx) {
     table$name
   )
   if (length(families) > 1) stop_in(
-    ctx, "wrong_kind", sprintf("%s: they can never be equal.", said), hint_of_kinds(key, families)
+    ctx, "wrong_kind", sprintf("%s: they can never be equal.", said), hint_of_kinds(key, families, table$name)
   )
   if (length(unique(known)) == 2 && all(is_moment(known))) {
     time <- if (kinds[1] == "time") key$here else key$there
@@ -75,14 +75,15 @@ check_key_kinds <- function(key, table, ctx) {
   key
 }
 
-hint_of_kinds <- function(key, families) {
+hint_of_kinds <- function(key, families, table) {
   number <- if (kind_family(key$here$kind) == "numbers") key$here else key$there
   text <- if (kind_family(key$here$kind) == "texts") key$here else key$there
   if (!all(c("numbers", "texts") %in% families)) return("Bring both to one kind, such as as_date(x) or as_number(x).")
   sides <- if (identical(text, key$here)) "as_number(%s) == %s" else "%2$s == as_number(%1$s)"
   c(
     sprintf(paste0("To match by number: match = ", sides, "."), node_label(text), node_label(number)),
-    "Codes with leading zeros stay text on both sides: ledger(..., kinds = c(code = \"text\"))."
+    sprintf("Codes with leading zeros stay text where the file is opened with %s.", advice_on_kind(
+      if (number$type == "column") number$name else "code", "\"text\"", if (!identical(number, key$here)) table))
   )
 }
 

@@ -46,7 +46,7 @@ known_option <- function(name, options) {
 
 # What is given more than once is joined where it may be, and an error where it may not.
 option_value <- function(name, value, option, before) {
-  if (isTRUE(option$repeats)) return(c(before, value))
+  if (isTRUE(option$repeats) || isTRUE(option$by_source)) return(c(before, value))
   if (!is.null(before)) stop_idle(
     "section_twice", if (has_room("section", name)) sprintf("The section `%s` is given twice.", name) else
       sprintf("--%s is given twice.", name)
@@ -57,28 +57,6 @@ option_value <- function(name, value, option, before) {
     "bad_argument", sprintf("--%s takes a number from %s, and got %s.", name, option$least, value_text(value))
   )
   number
-}
-
-# How a file is read, for every command that takes one.
-source_options <- function() {
-  lapply(list(
-    encoding = list(takes = "NAME", default = "UTF-8", does = "the encoding of a text file", example = "latin1"),
-    kinds = list(
-      takes = "COLUMN=KIND,...", example = "lock = text, toll = money(decimal = \",\")", repeats = TRUE,
-      does = "kinds of columns: text, number, date, time, yes/no, money(), percent(), date(form)"
-    ),
-    missing = list(takes = "TEXT", does = "a text that stands for a missing value, beside empty cells",
-      example = "n/a", repeats = TRUE),
-    separator = list(takes = "MARK", does = "what stands between cells: comma, semicolon, tab, bar or one character",
-      example = "semicolon"),
-    locale = list(
-      takes = "LANGUAGE", example = "de",
-      does = "the language whose marks numbers in the file have, and whose alphabet sorts text on the page"
-    ),
-    sheet = list(takes = "NAME", does = "the sheet of a workbook", example = "Tolls"),
-    range = list(takes = "CELLS", does = "the cells of a sheet", example = "B3:F200"),
-    table = list(takes = "NAME", does = "the table of a database file, or a SELECT", example = "tolls")
-  ), function(option) c(option, group = "Reading the file"))
 }
 
 output_options <- function() {
@@ -107,9 +85,9 @@ brief_options <- function() {
     given = list(
       takes = "NAME=VALUE", does = "a value for given(NAME)", example = "month=2025-03-01", repeats = TRUE
     ),
-    source = list(takes = "NAME=FILE", does = "a table that `prepare` or a brief's file names",
-      example = "targets=targets.csv",
-      repeats = TRUE),
+    source = list(takes = "NAME=FILE", does = paste("a table that `prepare` or a brief's file names,",
+      "read as --kinds 'NAME: lock = text' and the like say"),
+      example = "targets=targets.csv", repeats = TRUE),
     select = list(takes = "FILE", does = "a query (SQL) in the place of a file; --source says what its tables are",
       example = "receipts.sql"),
     outside = list(does = "let a brief's file open tables outside of its folder")
@@ -123,37 +101,6 @@ where_option <- list(where = list(
 
 where_of <- function(options) if (is.null(options[["where"]])) list() else read_items(options[["where"]], "where")
 
-one_of_files <- function(files) {
-  if (length(files) == 1) return(files)
-  stop_idle(
-    "bad_argument", sprintf("Name one file; there %s %d.", if (length(files) == 1) "is" else "are", length(files)),
-    "Put quotes around an expression with spaces, or around a pattern such as 'tolls-*.csv'; - is standard input."
-  )
-}
-
-# How to read, out of the options that say so.
-how_of <- function(options) {
-  how <- options[intersect(names(options), setdiff(names(source_options()), "kinds"))]
-  if (!is.null(how$missing)) how$missing <- c("", how$missing)
-  if (!is.null(options$kinds)) how$kinds <- kinds_from_text(paste(options$kinds, collapse = ", "))
-  how
-}
-
-# A ledger on a file, a pattern, a folder or standard input. What says nothing about the format is for the page.
-open_file <- function(files, options) {
-  path <- one_of_files(files)
-  how <- c(how_of(options), name = path)
-  if (path == "-") return(ledger_of_bytes(standard_input(), how))
-  if (is.null(reader_for(path)) || !"locale" %in% reader_for(path)$takes) how$locale <- NULL
-  open_source(path, how)
-}
-
-standard_input <- function() {
-  con <- file("stdin", "rb")
-  on.exit(close(con))
-  bytes_left(con)
-}
-
 is_brief_file <- function(path) grepl("[.]ya?ml$", path)
 
 brief_of_options <- function(options, files) {
@@ -162,13 +109,13 @@ brief_of_options <- function(options, files) {
   given <- lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text)
   if (is_brief_file(path)) {
     texts <- as.list(named_parts(options[["given"]], "--given"))
-    tables <- further_sources(options[["source"]])
+    tables <- further_sources(options)
     page <- read_brief_with(path, texts, given, tables, isTRUE(options$outside))
     changed <- sections_of(options, c(tables, page$tables[setdiff(names(page$tables), names(tables))]))
     sections <- c(page$sections[setdiff(names(page$sections), names(changed))], changed)
     page <- new_brief(page$source, sections, page$given, isTRUE(page$narrowed))
   } else {
-    tables <- further_sources(options[["source"]])
+    tables <- further_sources(options)
     page <- new_brief(open_file(files, options), sections_of(options, tables), given)
   }
   if (!is.null(options[["narrow"]])) page <- narrow_to(page, read_items(options[["narrow"]], "narrow"))
@@ -179,7 +126,7 @@ brief_of_options <- function(options, files) {
 brief_of_select <- function(options, files) {
   if (length(files)) stop_idle("bad_argument", "With --select there is no other file.",
     "Its tables are given by name: --source tolls=tolls.csv.")
-  tables <- further_sources(options[["source"]])
+  tables <- further_sources(options)
   page <- rlang::inject(read_select(options[["select"]], !!!tables))
   changed <- sections_of(options, tables)
   if (length(changed)) {
@@ -191,6 +138,7 @@ brief_of_select <- function(options, files) {
 }
 
 sections_of <- function(options, tables) {
+  options$locale <- values_for("locale", options)
   names <- intersect(section_names(), names(options))
   lapply(stats::setNames(nm = names), function(name) {
     with_known_tables(room_of("section", name)$read(options[[name]], name), tables)
@@ -227,12 +175,6 @@ put_through <- function(statement, options) {
   invisible()
 }
 
-named_parts <- function(parts, flag) {
-  bad <- parts[!grepl("^[^=]+=", parts)]
-  if (length(bad) > 0) stop_idle("bad_argument", sprintf("%s takes NAME=VALUE, and got %s.", flag, bad[1]))
-  stats::setNames(sub("^[^=]*=", "", parts), sub("=.*", "", parts))
-}
-
 # A number, a date or yes/no where the text reads as one, else text.
 value_from_text <- function(text) {
   number <- suppressWarnings(as.double(text))
@@ -240,10 +182,4 @@ value_from_text <- function(text) {
   day <- strict_date(sub("^([0-9]{4}-[0-9]{2})$", "\\1-01", text))
   if (!is.na(day)) return(day)
   switch(text, `TRUE` = , yes = TRUE, `FALSE` = , no = FALSE, text)
-}
-
-# Further tables are opened, so that what is wrong with them is said now.
-further_sources <- function(parts) {
-  files <- named_parts(parts, "--source")
-  stats::setNames(lapply(files, ledger), names(files))
 }

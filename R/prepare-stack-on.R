@@ -34,10 +34,12 @@ room("stack_on", "preparation",
   owes = function(drawn, done) check_stacked(done)
 )
 
+here_said <- "the entries"
+
 # The kind of each column once all stand under each other.
 stacked_kinds <- function(ours, theirs, tables, ctx) {
   sides <- c(list(ours), theirs)
-  names(sides) <- c("the entries", tables)
+  names(sides) <- c(here_said, tables)
   all <- unique(unlist(lapply(sides, names)))
   lapply(stats::setNames(nm = all), function(column) {
     kinds <- unlist(lapply(Filter(function(side) column %in% names(side), sides), `[[`, column))
@@ -50,9 +52,13 @@ stacked_kinds <- function(ours, theirs, tables, ctx) {
 stop_unlike_kinds <- function(column, kinds, ctx) {
   first <- kinds[kinds != "empty"][1]
   other <- kinds[!kinds %in% c("empty", first)][1]
+  to_be_text <- Filter(function(kind) kind_family(kind) != "texts", c(first, other))
+  advice <- vapply(names(to_be_text), function(table) {
+    advice_on_kind(column, "\"text\"", if (table != here_said) table)
+  }, "")
   stop_in(
     ctx, "wrong_kind", sprintf("stack_on(): `%s` is %s in %s and %s in %s.", column, a_kind(first), names(first),
-      a_kind(other), names(other)), "Open both with the same kinds: ledger(..., kinds = c(...))."
+      a_kind(other), names(other)), sprintf("Open both with the same kinds, such as %s.", both(unique(advice)))
   )
 }
 

@@ -1,12 +1,15 @@
 # Texts that are something else in writing: numbers, dates, names of months and days, marks of what is not known.
 
-# Numbers as people write them: with thousands parted, a currency, a percent sign, brackets for less than zero.
+# Numbers as people write them: with thousands parted, a currency, a percent sign; one sign, or brackets, for less than
+# zero.
 is_number_text <- remembering(function(texts) {
-  plain <- squeezed(texts)
   money <- "([$\u20ac\u00a3\u00a5]|[A-Z]{2,3}\\$?)?"
   number <- "([0-9]{1,3}([ ,.'\u2019][0-9]{3})+|[0-9]+)?([.,][0-9]+)?([eE][-+]?[0-9]+)?"
   pattern <- sprintf("^[(]?[-+\u2212]?\\s*%s\\s*[-+]?%s\\s*(%%|%s)[)]?-?$", money, number, money)
-  in_unicode(function(x) grepl(pattern, x, perl = TRUE))(plain) & grepl("[0-9]", plain)
+  in_unicode(function(x) {
+    marks <- gsub("[^-+\u2212()]", "", gsub("[eE][-+]", "", x))
+    grepl(pattern, x, perl = TRUE) & grepl("[0-9]", x) & marks %in% c("", "-", "+", "\u2212", "()")
+  })(squeezed(texts))
 })
 
 month_stems <- tolower(month.abb)

@@ -7,7 +7,7 @@ windows_of <- quote(c(
   near = rolling(count(amount), behind = days(1), ahead = days(2), per = word, along = day, partial = TRUE),
   level = rolling(sum(amount), 2, along = whole, together = TRUE),
   before = rolling(count(), behind = 4, per = choice, along = amount),
-  place = rank(falling(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(amount, per = choice),
+  place = rank(falling(amount), per = word), dense = dense_rank(whole), ratio = percent_rank(whole, per = choice),
   upto = cume_dist(falling(whole), per = word), number = row_number(day, falling(amount), per = choice),
   least = rolling(min(amount), 5, per = word, along = whole, partial = TRUE), most = running(max(part), along = amount),
   month = rolling(sum(amount), months(1), along = day, partial = TRUE), total = running(sum(amount), per = word,

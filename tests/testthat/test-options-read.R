@@ -26,5 +26,4 @@ test_that("what is wrong is told", {
 test_that("values from a command line are numbers, dates or yes and no where they read as one", {
   expect_identical(lapply(c("5", "-1e3", "2025-03", "2025-03-07", "yes", "no", "2025-13", "a5"), ns$value_from_text),
     list(5, -1000, as.Date("2025-03-01"), as.Date("2025-03-07"), TRUE, FALSE, "2025-13", "a5"))
-  expect_match(said_by(ns$named_parts(c("a=1", "b"), "--given")), "--given takes NAME=VALUE, and got b")
 })

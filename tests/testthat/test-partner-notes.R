@@ -15,4 +15,11 @@ test_that("who found nobody, what nobody met and what misses by a hair is said, 
   expect_match(missing, "a key is missing in 2 entries")
   all <- data.frame(wharf = c("Alder", "Brook", "Causey", "Dyer"), berth = 1:4)
   expect_length(notes(all), 0)
+  twice <- dues[match(c("Alder", "Alder", "Dyer"), dues$wharf), ]
+  counted <- function(table) {
+    attr(draw_up(brief(table, prepare = bring_in(all, match = wharf), figures = c(berths = sum(berth)))), "idle")$notes
+  }
+  expect_match(counted(twice), "`berth` stands beside up to 2 entries for each line of all, so `?berths`? counts it",
+    all = FALSE)
+  expect_no_match(c("", counted(twice[-1, ])), "stands beside")
 })

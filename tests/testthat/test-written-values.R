@@ -14,8 +14,10 @@ test_that("marks that stand for nothing are known in any case and with spaces ar
 })
 
 test_that("numbers and dates in writing are told from other texts", {
-  expect_true(all(ns$is_number_text(c("1", "-2.5", "(3.00)", "\u00a34", "5%", "1,234.5", "6-", "7 EUR", "1e3"))))
-  expect_false(any(ns$is_number_text(c("", "a1", "1-2", "12:30", "1.2.3"))))
+  expect_true(all(ns$is_number_text(c("1", "-2.5", "(3.00)", "\u00a34", "5%", "1,234.5", "6-", "7 EUR", "1e3",
+    "-\u00a34", "\u00a3-4", "\u22122.5", "+1e-3"))))
+  expect_false(any(ns$is_number_text(c("", "a1", "1-2", "12:30", "1.2.3", "--1", "-1-", "(1", "1)", "-(1)", "-\u00a3-4",
+    "(-1)", "()"))))
   ways <- ns$date_way(c("2025-01-31", "31/01/2025", "31 Jan 2025", "20250131", "x"))
   expect_identical(is.na(ways), c(FALSE, FALSE, FALSE, FALSE, TRUE))
 })

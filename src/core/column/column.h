@@ -5,6 +5,7 @@
 #include <cstdint>
 #include <cstring>
 #include <limits>
+#include <stdexcept>
 
 namespace idle {
 
@@ -54,6 +55,11 @@ struct ColumnView {
   std::size_t width() const { return storage == Storage::int32 ? 4 : 8; }
   const void* at(std::size_t row) const { return static_cast<const char*>(data) + row * width(); }
 };
+
+// A column of fewer rows than its table would be read beyond its end.
+inline void check_reach(const ColumnView& view, std::size_t rows) {
+  if (view.size < rows) throw std::invalid_argument("a column has fewer rows than its table");
+}
 
 // Calls body with the values as they are stored.
 template <typename Body>

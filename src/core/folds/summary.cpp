@@ -246,6 +246,9 @@ Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::
 
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   const std::size_t rows = groups.rows();
+  for (const auto& feed : feeds) {
+    if (feed.values.data != nullptr) check_reach(feed.values, rows);
+  }
   const bool counted = !groups.counted().empty();
   // Copies of many groups cost more than a second worker brings.
   const bool many = groups.places() > rows / 4;

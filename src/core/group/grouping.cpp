@@ -109,6 +109,7 @@ std::vector<std::int32_t> Grouper::sort_by_rank() {
 
 Groups group_rows(const std::vector<ColumnView>& keys, std::size_t rows, const Work& work) {
   if (rows > most_rows) throw std::length_error("a table of more than 2,147,483,647 rows");
+  for (const auto& key : keys) check_reach(key, rows);
   return Grouper(keys, rows, work).run();
 }
 

@@ -126,6 +126,7 @@ Copies in_order_of_rows(const std::vector<Copies>& parts) {
 }  // namespace
 
 Copies copies_among(const std::vector<ColumnView>& columns, std::size_t rows, const Work& work) {
+  for (const auto& column : columns) check_reach(column, rows);
   const RowsByHash by_hash(columns, rows, work);
   const int workers = workers_for(work, rows);
   std::vector<Copies> found(workers);

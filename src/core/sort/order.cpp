@@ -41,6 +41,7 @@ std::uint64_t sort_key(const OrderKey& key, std::size_t row) {
 
 Buffer<std::int32_t> order_rows(const std::vector<OrderKey>& keys, std::size_t rows,
                                 const Work& work) {
+  for (const auto& key : keys) check_reach(key.view, rows);
   Buffer<std::int32_t> order(rows);
   std::iota(order.data(), order.data() + rows, 0);
   if (rows < 2 || are_in_order(keys, rows)) return order;

@@ -8,6 +8,9 @@
 #include "folds/summary.h"
 #include "group/rows_in_order.h"
 #include "helpers.h"
+#include "match/copies.h"
+#include "route/second_route.h"
+#include "sort/order.h"
 #include "window/slide.h"
 
 using namespace idle;
@@ -77,4 +80,19 @@ TEST_CASE("the n-th value of a frame, from either end, and the value so many row
   CHECK(out[4] == 40);
   shift.name = "nothing";
   CHECK_THROWS(slide(rows, frame, ColumnView(), shift, true, out.data(), work));
+}
+
+TEST_CASE("a column of fewer rows than its table is refused, and not read beyond its end") {
+  const std::vector<double> x{5, 1, 4};
+  const Work work = with_threads(1);
+  const std::vector<ColumnView> columns{view(x)};
+  Feed feed;
+  feed.values = view(x);
+  feed.folds = {"total"};
+  CHECK_THROWS_AS(group_rows(columns, 4, work), std::invalid_argument);
+  CHECK_THROWS_AS(order_rows({{view(x), false}}, 4, work), std::invalid_argument);
+  CHECK_THROWS_AS(second_route(columns, 4, {}, work), std::invalid_argument);
+  CHECK_THROWS_AS(copies_among(columns, 4, work), std::invalid_argument);
+  CHECK_THROWS_AS(summarise(group_rows({}, 4, work), {feed}, work), std::invalid_argument);
+  CHECK(group_rows(columns, 3, work).size() == 3);
 }
