@@ -68,7 +68,7 @@ r_mutations <- list(
   list("tied_places", "lengths(tied)", "1L", "chart-places"),
   list("marks_of", "c(0.1, 0.5, 0.9)", "c(0.1, 0.6, 0.9)", "chart-spread"),
   list("shades", "pmax(at, 0)", "at^0", "chart-cells"),
-  list("low_end", "diff(range) > 0.4 * range[2]", "TRUE", "chart"),
+  list("low_end", "diff(range) > 0.4 * range[2]", "TRUE", "charted-differences"),
   list("covered_lines", "lines$level == k + 1", "lines$level == k", "report-data"),
   list("entries_of_the_ledger", "is.null(below)", "TRUE", "report"),
   list("summed_columns", "values[!met] <- NA", "values[met] <- NA", "report-data"),

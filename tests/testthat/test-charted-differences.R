@@ -22,3 +22,9 @@ test_that("what has no steps is told, and a figure that is not there with the ne
   expect_match(said_by(chart(differences(data.frame(a = "x", b = "y"), data.frame(a = "x", b = "z"), match = "a"))),
     "no steps to draw")
 })
+
+test_that("an axis begins at nothing, but where all levels lie close together far from it", {
+  low_end <- idleledger:::low_end
+  expect_equal(c(low_end(c(10, 100)), low_end(c(-5, 3)), low_end(c(0, 1))), c(0, -5, 0))
+  expect_equal(c(low_end(c(100, 104)), low_end(c(20, 20))), c(99, 19))
+})

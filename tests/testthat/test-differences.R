@@ -95,3 +95,12 @@ test_that("a statement of every shape ties with its own file of every format", {
     expect_identical(proof$status[proof$check == "against"], "ties", info = path)
   }
 })
+
+test_that("a heading is meant for a column of other letters' size, unless two are", {
+  ours <- draw_up(brief(data.frame(k = c("a", "b"), receipts = 1:2), lines = k, figures = c(receipts = sum(receipts))))
+  theirs <- data.frame(k = c("a", "b"), Receipts = 1:2, RECEIPTS = c(1, 3))
+  expect_identical(differences(ours, theirs[-3], match = "k")$compared, 2L)
+  two <- differences(ours, theirs, match = "k")
+  expect_identical(two$compared, 0L)
+  expect_match(flat(two), "Not compared: `Receipts` and `RECEIPTS`, only in theirs")
+})

@@ -13,6 +13,19 @@ test_that("the same entries are told by the first rule that finds them, and othe
   expect_setequal(findings(by_wharf(both))$rule, c("totals_among", "standouts", "copies"))
 })
 
+test_that("entries that two rules find alike are told once", {
+  planted <- list(idleledger:::a_finding("Odd entries.", rows = c(5, 6)))
+  idleledger:::local_answers("copies", "rule", of_values = function(seen) planted)
+  idleledger:::local_answers("standouts", "rule", of_values = function(seen) planted)
+  expect_identical(sum(grepl("Odd entries", findings(by_wharf())$sentence)), 1L)
+})
+
+test_that("a weight is the part of the total that the entries carry", {
+  table <- rbind(dues, dues[7, ])
+  found <- findings(brief(table, lines = wharf, figures = c(dues = sum(due))))
+  expect_equal(found$weight[found$rule %in% "copies"], dues$due[7] / sum(abs(table$due)))
+})
+
 test_that("weights lie between nothing and all, whatever the amounts", {
   for (due in list(dues$due, -dues$due, dues$due * rep(c(1, -1), 180), rep(0, 360), replace(dues$due, 1, Inf))) {
     table <- dues_with(due = due)

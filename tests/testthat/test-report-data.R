@@ -36,10 +36,18 @@ test_that("texts and rows are those of the statement, and proofs are of its figu
 
 test_that("beyond the most that is carried the rest is counted and added up", {
   withr::local_options(idleledger.most_report_entries = 40)
-  data <- carried(by_wharf())
+  gaps <- dues_at("due", c(9, 350:360), NA)
+  data <- carried(by_wharf(gaps))
   kept <- length(data$entries$line)
-  expect_lte(kept, 40)
+  expect_equal(as.integer(table(unlist(data$entries$line))), rep(10L, 4)) # as many of each line
   expect_identical(sum(unlist(data$entries$rest)) + kept, 360L)
   column <- Find(function(one) isTRUE(one$summed), data$entries$columns)
-  expect_equal(sum(numbers(column$values)) + sum(as.numeric(unlist(column$rest))), sum(dues$due))
+  carried_and_rest <- sum(numbers(column$values), na.rm = TRUE) + sum(as.numeric(unlist(column$rest)))
+  expect_equal(carried_and_rest, sum(gaps$due, na.rm = TRUE))
+})
+
+test_that("a sum under a condition has a column of its own, with nothing where it is not met", {
+  data <- carried(brief(dues, lines = wharf, figures = c(dear = sum(due, where = due > 20))))
+  dear <- Find(function(one) grepl("where", one$heading), data$entries$columns)
+  expect_equal(numbers(dear$values), replace(dues$due, dues$due <= 20, NA))
 })

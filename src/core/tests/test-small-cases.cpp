@@ -48,6 +48,31 @@ TEST_CASE("a variance of one value is missing for a sample and zero for all") {
   CHECK(answer(1, "last")[1] == 2);
 }
 
+TEST_CASE("of rows in one place the earlier is the first and the later the last, whoever saw them") {
+  const std::size_t n = 200000;  // for more than one worker
+  const std::vector<double> x(n, 1);
+  const std::vector<std::int32_t> alike(n, 7);
+  std::vector<std::int32_t> apart = alike;
+  apart[3] = 9;
+  apart[n - 4] = 5;
+  for (const int threads : {1, 2}) {
+    const Work work = with_threads(threads);
+    const Groups whole = group_rows({}, n, work);
+    Feed feed;
+    feed.values = view(x);
+    feed.folds = {"edge"};
+    const auto row = [&](const std::vector<std::int32_t>& along, const char* name) {
+      feed.along = along.data();
+      const Summary found = summarise(whole, {feed}, work);
+      return found.feeds[0].folds[0]->finish(name, found.feeds[0].filled, whole.place_of_group()).numbers[0];
+    };
+    CHECK(row(apart, "first") == n - 4);
+    CHECK(row(apart, "last") == 3);
+    CHECK(row(alike, "first") == 0);
+    CHECK(row(alike, "last") == n - 1);
+  }
+}
+
 TEST_CASE("the n-th value of a frame, from either end, and the value so many rows before") {
   const std::vector<double> x{10, 20, 30, 40, 50};
   const std::vector<std::int32_t> along{1, 2, 3, 4, 5};
