@@ -6,8 +6,8 @@
 #'
 #' The file is YAML. `brief: 1` is its version; `tables` says where the entries are; `given` the values that are
 #' supplied from outside, with their kinds and defaults; `values` are constants that expressions name; `pages` are the
-#' pages, each drawn up `from` a table or a page above it in the file, with its sections as texts. The last page is
-#' the one that is meant. Comments begin with `#`.
+#' pages, each drawn up `from` a table or a page above it in the file, with its sections as texts; they stand under
+#' their names, or in a list, each with its `name`. The last page is the one that is meant. Comments begin with `#`.
 #'
 #' @param page A [brief()], or a statement.
 #' @param path The path of a file, for instance `receipts.brief.yaml`.

@@ -162,11 +162,20 @@ brief_from_list <- function(list, source_of, where) {
     "there is no page: `pages` is a list of them.")
   known <- new.env(parent = emptyenv())
   for (name in names(list$tables)) known[[name]] <- source_of(name, list$tables[[name]])
-  for (page in list$pages) {
+  for (page in pages_by_name(list$pages)) {
     made <- page_from_list(page, known, values, where)
+    if (!is.null(page$name) && !is.null(known[[made$name]])) stop_file(
+      where(made$name), sprintf("two tables or pages are called `%s`.", made$name), "Give one another name."
+    )
     known[[made$name]] <- made$brief
   }
   made$brief
+}
+
+# Pages may stand in a list, each with its `name`, or under their names, as tables do.
+pages_by_name <- function(pages) {
+  for (name in names(pages)) if (is.list(pages[[name]]) && is.null(pages[[name]]$name)) pages[[name]]$name <- name
+  pages
 }
 
 stop_file <- function(where, what, hint = NULL, class = "bad_file") stop_idle(class, paste0(where, what), hint)

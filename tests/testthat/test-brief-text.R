@@ -39,3 +39,21 @@ test_that("what is wrong with words of a file is told with the nearest", {
   expect_match(wrong("    lines: a\n    figures: n = sum("), "no expression")
   expect_match(wrong("    lines: [1, 2]"), "text|expression|lines")
 })
+
+test_that("pages stand under their names or in a list, and no name is given twice", {
+  read <- function(...) {
+    path <- written_file(paste0(c("brief: 1", "tables:", "  entries: t.csv", "pages:", ..., ""), collapse = "\n"),
+      "p.brief.yaml")
+    writeLines(c("a,b", "x,2", "y,3", "x,4"), file.path(dirname(path), "t.csv"))
+    read_brief(path)
+  }
+  under <- read("  each:", "    from: entries", "    lines: a", "    figures: s = sum(b)", "  all:", "    from: each",
+    "    lines: whole()", "    figures: s = max(s)")
+  listed <- read("  - name: each", "    from: entries", "    lines: a", "    figures: s = sum(b)", "  - from: each",
+    "    lines: whole()", "    figures: s = max(s)")
+  expect_identical(draw_up(under)$s, 6)
+  expect_identical(draw_up(listed)$s, 6)
+  page <- c("    from: entries", "    lines: a")
+  expect_match(said_by(read("  - name: each", page, "  - name: each", page)), "two tables or pages are called `each`.*another name")
+  expect_match(said_by(read("  entries:", page)), "two tables or pages are called `entries`")
+})
