@@ -23,7 +23,7 @@ desk_state <- function(desk) desk$steps[[desk$at]]$state
 desk_draw <- function(desk, brief) {
   if (identical(brief, desk$brief)) return(desk$drawn)
   drawn <- draw_kept(brief, desk$kept)
-  statement <- statement_of(drawn)
+  statement <- statement_with_why(drawn)
   desk$brief <- brief
   desk$drawn <- drawn
   desk$statement <- statement

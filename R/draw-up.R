@@ -1,6 +1,7 @@
 #' Draw up a statement
 #'
-#' Works a brief through, section by section, and gives the finished result.
+#' Works a brief through, section by section, and gives the finished result. Where nothing is left, a note says which
+#' condition nothing meets, and what there is instead.
 #'
 #' @param brief A [brief()], or a book ([open_book()]).
 #' @param sealed Whether the statement carries a seal of its source: the SHA-256 of the file as it
@@ -37,7 +38,7 @@ draw_up <- function(brief, sealed = FALSE, as_of = NULL, at = "here") {
   on.exit(progress_done())
   if (at == "source") return(statement_at_source(drawn_at_source(brief)))
   drawn <- work_brief(brief)
-  statement <- statement_of(drawn)
+  statement <- statement_with_why(drawn)
   if (isTRUE(sealed)) attr(statement, "idle")$seal <- seal_of(brief)
   release_page(drawn)
   statement

@@ -54,6 +54,7 @@ test_that("pages stand under their names or in a list, and no name is given twic
   expect_identical(draw_up(under)$s, 6)
   expect_identical(draw_up(listed)$s, 6)
   page <- c("    from: entries", "    lines: a")
-  expect_match(said_by(read("  - name: each", page, "  - name: each", page)), "two tables or pages are called `each`.*another name")
+  twice <- said_by(read("  - name: each", page, "  - name: each", page))
+  expect_match(twice, "two tables or pages are called `each`.*another name")
   expect_match(said_by(read("  entries:", page)), "two tables or pages are called `entries`")
 })
