@@ -129,6 +129,7 @@ core_mutations <- list(
   list("column/sortable.cpp", "if (std::isnan(x)) return last_key - 1;", "if (std::isnan(x)) return last_key;",
     "*no number after*"),
   list("window/slide_rows.cpp", "last + n;", "last + n - 1;", "*n-th value*"),
+  list("group/grouping.cpp", "if (groups_.first_.empty()) groups_.counted_.clear();", "", "*without rows*"),
   list("group/grouping_direct.cpp", "digit.missing : static_cast", "digit.missing - 1 : static_cast", "*directly*"),
   list("text/escape_text.cpp", "0x200B", "0x200C", "*unfit*"),
   list("folds/fold_spread.cpp", "n <= less", "n < less", "*one value*"),

@@ -69,6 +69,26 @@ test_that("any table is posted in random parts, files and ledgers in parts among
   }
 })
 
+test_that("a part of which nothing is left is posted like any other, whatever the figures", {
+  page <- function(table) {
+    rlang::inject(brief(table, only = amount > 30, lines = c(word, whole), figures = c(n = count(), s = sum(amount),
+      m = median(part), d = count_distinct(choice), f = first(word, along = day), w = mean(amount, weight = whole),
+      o = mode(moment), b = max(big), v = sd(part), a = any(flag))))
+  }
+  table <- random_table(200, 31)
+  low <- table[!(table$amount > 30) %in% TRUE, ]
+  high <- table[(table$amount > 30) %in% TRUE, ]
+  for (parts in list(list(low, high), list(high, low), list(low, low[1:50, ], high))) {
+    book <- new_book(page(table[0, ]))
+    for (part in parts) post(book, part, name = paste(nrow(part), "entries"))
+    expect_identical(bits(draw_up(open_book(book$path))), bits(draw_up(page(table))))
+    expect_true(all_tie(tie_out(book)))
+  }
+  none <- new_book(page(table[0, ]))
+  post(none, low)
+  expect_identical(nrow(draw_up(none)), 0L)
+})
+
 test_that("charts, reports, files and pages above take a book", {
   book <- new_book()
   post(book, entries, name = "all")

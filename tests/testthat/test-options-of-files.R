@@ -37,3 +37,13 @@ test_that("a text with a colon that is of no source stays a text", {
   expect_match(got$out[3], "2025-03-01.*,2")
   expect_match(got$out[2], "^,1")
 })
+
+test_that("advice on reading a file is in options of the program", {
+  latin <- put("latin.csv", "a,b")
+  cat("\xe9,1\n", file = latin, append = TRUE)
+  expect_match(program("look", latin)$err, "in another encoding, say which: --encoding \"latin1\"\\.$")
+  either <- put("either.csv", "a;b;c,d", "1;2;3,4")
+  said <- program("look", either)$err
+  expect_match(said, "Say which: --separator \"(semicolon|comma)\"\\.$")
+  expect_identical(program("look", either, "--separator", sub(".*\"(.*)\".*", "\\1", said))$status, 0L)
+})

@@ -17,9 +17,10 @@ test_that("who found nobody, what nobody met and what misses by a hair is said, 
   expect_length(notes(all), 0)
   twice <- dues[match(c("Alder", "Alder", "Dyer"), dues$wharf), ]
   counted <- function(table) {
-    attr(draw_up(brief(table, prepare = bring_in(all, match = wharf), figures = c(berths = sum(berth)))), "idle")$notes
+    page <- brief(table, prepare = bring_in(all, match = wharf), lines = wharf, figures = c(s = sum(berth)))
+    attr(draw_up(page), "idle")$notes
   }
-  expect_match(counted(twice), "`berth` stands beside up to 2 entries for each line of all, so `?berths`? counts it",
+  expect_match(counted(twice), "`berth` stands beside up to 2 entries for each line of all, so `?s`? counts it",
     all = FALSE)
   expect_no_match(c("", counted(twice[-1, ])), "stands beside")
 })

@@ -85,7 +85,6 @@ States gathered(const States& states, const std::vector<std::int32_t>& to, std::
 States states_of(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   States states{summarise(groups, feeds, work), {}};
   for (const Feed& feed : feeds) states.folds.push_back(feed.folds);
-  if (groups.size() == 0) states.summary.entries.assign(groups.places(), 0);  // places may have been made for none
   std::vector<std::int32_t> number(groups.places(), -1);
   bool in_order = groups.places() == groups.size();
   for (std::size_t g = 0; g < groups.size(); ++g) {

@@ -41,6 +41,7 @@ Groups Grouper::run() {
     groups_.place_of_group_.resize(groups_.places_);
     std::iota(groups_.place_of_group_.begin(), groups_.place_of_group_.end(), 0);
   }
+  if (groups_.first_.empty()) groups_.counted_.clear();  // slots that were made for no rows are no places
   return std::move(groups_);
 }
 

@@ -235,6 +235,25 @@ TEST_CASE("codes can be changed for others") {
   CHECK(answers(part.states, in_key_order(part)) == answers(other.states, in_key_order(other)));
 }
 
+TEST_CASE("a part without rows is kept, read again and taken in like any other") {
+  for (const bool codes : {false, true}) {
+    const Rows none = rows_of(0, 3, true);
+    const std::vector<std::int32_t> code;
+    const Groups groups = group_rows({codes ? view(code, 0) : view(none.key)}, 0, with_threads(2));
+    CHECK(groups.size() == 0);
+    CHECK(groups.places() == 0);
+    Part empty{states_of(groups, feeds_of(none), with_threads(2)), {}};
+    empty.states = loaded(saved(empty.states));
+    CHECK(empty.states.size() == 0);
+    const Part part = part_of(rows_of(50, 4, true));
+    const auto wanted = answers(part.states, in_key_order(part));
+    take_part(empty, part);
+    CHECK(answers(empty.states, in_key_order(empty)) == wanted);
+    take_part(empty, {loaded(saved(states_of(groups, feeds_of(none), with_threads(2)))), {}});
+    CHECK(answers(empty.states, in_key_order(empty)) == wanted);
+  }
+}
+
 TEST_CASE("a damaged state is an error and never more, tens of thousands of times") {
   std::mt19937_64 random(11);
   const std::string plain = saved(part_of(rows_of(9, 2, true)).states);
