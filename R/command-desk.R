@@ -15,7 +15,7 @@ room("desk", "command", place = 3,
     for (package in c("shiny", "htmltools", "later")) need_package(package, "the desk")
     page <- brief_of_options(options[setdiff(names(options), c("once", "port", "browser"))], files)
     if (length(page$sections) == 0) page <- page$source
-    tables <- if (is_brief_file(one_of_files(files))) list() else further_sources(options)
+    tables <- if (any(is_brief_file(files))) list() else further_sources(options)
     run_desk(page, tables, isTRUE(options$once), options$port, !isFALSE(options$browser))
     0L
   }

@@ -47,6 +47,16 @@ values_for <- function(name, options, source = NULL) {
   if (length(own)) own
 }
 
+# Where no file is named, `where` says why, what is said of one would be overlooked; a language is of the page too.
+check_of_sources_alone <- function(options, where) {
+  for (name in setdiff(names(source_options()), "locale")) {
+    if (length(setdiff(values_for(name, options), source_options()[[name]]$default)) > 0) stop_idle(
+      "bad_argument", sprintf("--%s is of the file of a command, and %s.", name, where),
+      sprintf("With the name of a --source in front it is of that: --%s 'NAME: ...'.", name)
+    )
+  }
+}
+
 # A name with a colon is that of a source.
 check_kinds_are_of_a_file <- function(kinds, options) {
   for (name in sub(":.*", "", grep("^[[:alnum:]_.]+:", kinds, value = TRUE))) stop_idle(

@@ -108,6 +108,7 @@ brief_of_options <- function(options, files) {
   path <- one_of_files(files)
   given <- lapply(as.list(named_parts(options[["given"]], "--given")), value_from_text)
   if (is_brief_file(path)) {
+    check_of_sources_alone(options, "a brief's file says how its tables are read")
     texts <- as.list(named_parts(options[["given"]], "--given"))
     tables <- further_sources(options)
     page <- read_brief_with(path, texts, given, tables, isTRUE(options$outside))
@@ -126,6 +127,7 @@ brief_of_options <- function(options, files) {
 brief_of_select <- function(options, files) {
   if (length(files)) stop_idle("bad_argument", "With --select there is no other file.",
     "Its tables are given by name: --source tolls=tolls.csv.")
+  check_of_sources_alone(options, "a query has its tables from --source")
   tables <- further_sources(options)
   page <- rlang::inject(read_select(options[["select"]], !!!tables))
   changed <- sections_of(options, tables)

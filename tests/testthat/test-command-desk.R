@@ -31,4 +31,8 @@ test_that("a page with sections is opened as a page, a bare table as a ledger, w
   expect_named(seen[[2]], "others")
   expect_identical(seen[[3]], FALSE)
   expect_identical(seen[[5]], TRUE)
+  query <- withr::local_tempfile(fileext = ".sql", lines = "select wharf, sum(due) as dues from dues group by wharf")
+  program("desk", "--select", query, "--source", paste0("dues=", path))
+  expect_s3_class(seen[[1]], "idle_brief")
+  expect_named(seen[[2]], "dues")
 })

@@ -47,3 +47,16 @@ test_that("advice on reading a file is in options of the program", {
   expect_match(said, "Say which: --separator \"(semicolon|comma)\"\\.$")
   expect_identical(program("look", either, "--separator", sub(".*\"(.*)\".*", "\\1", said))$status, 0L)
 })
+
+test_that("what is said of a file that there is none of is no wish that is overlooked", {
+  query <- put("q.sql", "select code, n from ours")
+  asked <- function(...) program("draw-up", "--select", query, "--source", paste0("ours=", ours), ..., "--as", "csv")
+  expect_match(asked("--kinds", "n = text")$err, "--kinds is of the file of a command, and a query has its tables from")
+  expect_match(asked("--encoding", "latin1")$err, "of that: --encoding 'NAME: ...'", fixed = TRUE)
+  got <- asked("--kinds", "ours: n = text", "--encoding", "ours:latin1")
+  expect_identical(got$out[2], "A7,\"1,5\"")
+  skip_if_not_installed("yaml")
+  brief <- put("b.yaml", "brief: 1", "tables:", "  ours: ours.csv", "pages:", "  - from: ours")
+  expect_match(program("draw-up", brief, "--separator", "comma")$err, "a brief's file says how its tables are read")
+  expect_identical(program("draw-up", brief)$status, 0L)
+})
