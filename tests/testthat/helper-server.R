@@ -18,6 +18,21 @@ as_server_user <- function(command, args, ...) {
   system2(command, args, ...)
 }
 
+# What every server begins with is made once, and copied for the others; it goes when R ends.
+first_files <- new.env()
+first_files$path <- tempfile("server-", "/tmp")
+reg.finalizer(first_files, function(files) unlink(files$path, recursive = TRUE), onexit = TRUE)
+
+server_files <- function(data, make) {
+  copied <- dir.exists(first_files$path) && system2("cp", c("-a", first_files$path, data)) == 0
+  if (copied) return(invisible())
+  make()
+  copy <- tempfile("server-", "/tmp")
+  system2("cp", c("-a", data, copy))
+  # Whoever comes second with it has made it for nothing.
+  if (!suppressWarnings(file.rename(copy, first_files$path))) unlink(copy, recursive = TRUE)
+}
+
 local_server <- function(env = parent.frame()) {
   folder <- tempfile("server-", "/tmp")
   dir.create(folder)
@@ -27,7 +42,8 @@ local_server <- function(env = parent.frame()) {
     status <- as_server_user(command, args, stdout = FALSE, stderr = FALSE)
     if (status != 0) stop("the server could not be set up: ", basename(command))
   }
-  quiet(server_program("initdb"), c("-D", data, "-U", "postgres", "-A", "trust", "--locale=C.UTF-8", "-E", "UTF8"))
+  server_files(data, function() quiet(server_program("initdb"), c("-D", data, "-U", "postgres", "-A", "trust",
+    "--locale=C.UTF-8", "-E", "UTF8")))
   writeLines(sprintf(c("unix_socket_directories = '%s'", "listen_addresses = '' # %s", "fsync = off # %s"), folder),
     settings <- file.path(folder, "settings")
   )

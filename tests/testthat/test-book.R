@@ -6,7 +6,7 @@ entries <- as.data.frame(demo_table("tolls"))
 
 test_that("the postings of a year are one draw-up of all, to the last bit", {
   book <- new_book()
-  n <- rounds(240)
+  n <- rounds(120)
   days <- sort(unique(entries$passed_on))[seq_len(n)]
   for (day in as.list(days)) post(book, entries[entries$passed_on == day, ], name = format(day))
   all <- entries[entries$passed_on %in% days, ]
