@@ -42,8 +42,9 @@ local_server <- function(env = parent.frame()) {
     status <- as_server_user(command, args, stdout = FALSE, stderr = FALSE)
     if (status != 0) stop("the server could not be set up: ", basename(command))
   }
-  server_files(data, function() quiet(server_program("initdb"), c("-D", data, "-U", "postgres", "-A", "trust",
-    "--locale=C.UTF-8", "-E", "UTF8")))
+  server_files(data, function() {
+    quiet(server_program("initdb"), c("-D", data, "-U", "postgres", "-A", "trust", "--locale=C.UTF-8", "-E", "UTF8"))
+  })
   writeLines(sprintf(c("unix_socket_directories = '%s'", "listen_addresses = '' # %s", "fsync = off # %s"), folder),
     settings <- file.path(folder, "settings")
   )
