@@ -35,6 +35,5 @@ match_from_text <- function(text) {
 
 # One side: a table, or a brief that is drawn up.
 open_side <- function(path, options) {
-  if (is_brief_file(path)) brief_of_options(options["encoding"],
-  path) else open_file(path, options)
+  if (is_brief_file(path)) brief_of_options(list(), path) else open_file(path, options)
 }

@@ -28,9 +28,9 @@ refuse <- function(text, code = 2L) {
   code
 }
 
-# A classed error in one line: what is wrong, then what to do, in options where it is said in arguments of ledger().
+# A classed error in one line: what is wrong, then what to do.
 error_text <- function(e) {
-  gsub("ledger\\([.]{3}, ([a-z]+) = (\"[^\"]*\"|[^()\"]*)\\)", "--\\1 \\2", paste(e$said, collapse = " "))
+  paste(e$said, collapse = " ")
 }
 
 # Commands in the order of their work; an option of a command is a record of what it takes and what it does.

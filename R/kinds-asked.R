@@ -206,6 +206,12 @@ advice_on_kind <- function(label, kind, source = NULL) {
   paste("--kinds", shQuote(paste(c(if (!is.null(source)) paste0(source, ":"), asked), collapse = " ")))
 }
 
+# Of an argument of ledger() and the option of that name.
+advice_on_reading <- function(option, value) {
+  if (isTRUE(asking$by_options)) return(sprintf("--%s %s", option, shQuote(clean_text(value))))
+  sprintf("ledger(..., %s = %s)", option, value_text(value))
+}
+
 advice_on_missing <- function(text) {
   if (isTRUE(asking$by_options)) return(paste("--missing", shQuote(clean_text(text))))
   sprintf("missing = c(\"\", %s)", value_text(text))

@@ -27,7 +27,7 @@ check_is_text <- function(head, name, encoding) {
   wide <- mean(zero %% 2)
   if (length(zero) > length(head) / 4 && (wide < 0.1 || wide > 0.9)) stop_idle(
     "bad_text", sprintf("%s looks like text in UTF-16 without a mark that says so.", name),
-    sprintf("Open it with ledger(..., encoding = \"UTF-16%s\").", if (wide < 0.5) "LE" else "BE")
+    sprintf("Open it with %s.", advice_on_reading("encoding", if (wide < 0.5) "UTF-16LE" else "UTF-16BE"))
   )
   odd <- head < 32 & !head %in% as.raw(c(9, 10, 12, 13, 26))
   if (mean(odd) > 0.02) stop_idle(

@@ -27,6 +27,6 @@ settled_separator <- function(even, usual, cells, name) {
   if (even[[usual]] && all(first <= first[[usual]])) return(separators[[usual]])
   stop_idle(
     "bad_file", sprintf("%s can be read with %s between the cells.", name, either(paste("a", names(separators)[even]))),
-    sprintf("Say which: ledger(..., separator = \"%s\").", names(which.max(first)))
+    sprintf("Say which: %s.", advice_on_reading("separator", names(which.max(first))))
   )
 }

@@ -16,7 +16,7 @@ read_sqlite <- function(path, how) {
   if (is.null(asked) && length(tables) == 1) asked <- tables
   if (is.null(asked)) stop_idle(
     "bad_argument", sprintf("%s has %s: %s.", name, count_of(length(tables), "table"), listing(tables, 10)),
-    if (length(tables)) sprintf("Say which: ledger(..., table = %s), or a SELECT.", value_text(tables[1]))
+    if (length(tables)) sprintf("Say which: %s, or a SELECT.", advice_on_reading("table", tables[1]))
   )
   query <- query_for(connection, asked)
   columns_of_query(connection, query$sql, name)

@@ -8,13 +8,13 @@ trouble_words <- list(
   unclosed_quote = c("opens a text with a quote mark, and none closes it: %s",
     "Close it, or write the text without quotes."),
   nul = c("holds a NUL byte",
-    "If the file is in UTF-16, say so: ledger(..., encoding = \"UTF-16LE\"). Else it is damaged there."),
+    "If the file is in UTF-16, say so: %s. Else it is damaged there."),
   lone_return = c("holds a carriage return without a line feed",
     "Put the text in quotes, or make all lines end alike."),
   lone_feed = c("holds a line feed, in a file whose lines end with carriage returns",
     "Put the text in quotes, or make all lines end alike."),
   bad_text = c("has bytes that are not valid UTF-8",
-    "If the file was written in another encoding, say which: ledger(..., encoding = \"latin1\")."),
+    "If the file was written in another encoding, say which: %s."),
   huge = c("has a text longer than a text can be", "Look for a quote mark that is not closed.")
 )
 
@@ -31,9 +31,11 @@ stop_trouble <- function(found, names, name) {
     ragged = sprintf(words[1], count_of(found$column, "cell"), count_of(length(names), "cell")),
     after_quote = , unclosed_quote = sprintf(words[1], value_text(found$text)), words[1]
   )
+  hint <- switch(what, nul = sprintf(words[2], advice_on_reading("encoding", "UTF-16LE")),
+    bad_text = sprintf(words[2], advice_on_reading("encoding", "latin1")), words[2])
   stop_idle(
     switch(what, ragged = "ragged_rows", bad_text = "bad_text", "bad_file"), sprintf("%s: %s %s.", name, at,
-      said), words[2],
+      said), hint,
     row = found$row, line = found$line, column = label
   )
 }

@@ -152,8 +152,8 @@ readable <- function(name, work) {
   ours_or(work, function(e) {
     stop_idle(
     "bad_file", sprintf("%s cannot be read: %s.", name, sub("[.]$", "", conditionMessage(e))),
-    if (grepl("not valid in|no encoding",
-      conditionMessage(e))) "Say how it was written: ledger(..., encoding = \"latin1\")."
+    if (grepl("not valid in|no encoding", conditionMessage(e))) sprintf("Say how it was written: %s.",
+      advice_on_reading("encoding", "latin1"))
   )
   })
 }

@@ -41,11 +41,11 @@ test_that("a text with a colon that is of no source stays a text", {
 test_that("advice on reading a file is in options of the program", {
   latin <- put("latin.csv", "a,b")
   cat("\xe9,1\n", file = latin, append = TRUE)
-  expect_match(program("look", latin)$err, "in another encoding, say which: --encoding \"latin1\"\\.$")
+  expect_match(program("look", latin)$err, "in another encoding, say which: --encoding 'latin1'\\.$")
   either <- put("either.csv", "a;b;c,d", "1;2;3,4")
   said <- program("look", either)$err
-  expect_match(said, "Say which: --separator \"(semicolon|comma)\"\\.$")
-  expect_identical(program("look", either, "--separator", sub(".*\"(.*)\".*", "\\1", said))$status, 0L)
+  expect_match(said, "Say which: --separator '(semicolon|comma)'\\.$")
+  expect_identical(program("look", either, "--separator", sub(".*'(.*)'.*", "\\1", said))$status, 0L)
 })
 
 test_that("what is said of a file that there is none of is no wish that is overlooked", {
@@ -59,4 +59,10 @@ test_that("what is said of a file that there is none of is no wish that is overl
   brief <- put("b.yaml", "brief: 1", "tables:", "  ours: ours.csv", "pages:", "  - from: ours")
   expect_match(program("draw-up", brief, "--separator", "comma")$err, "a brief's file says how its tables are read")
   expect_identical(program("draw-up", brief)$status, 0L)
+  # In a comparison it is of the other side.
+  latin <- put("latin.csv", "code,n")
+  cat("A7,\"1,5\"\n\xe9,2\n", file = latin, append = TRUE)
+  found <- program("differences", brief, latin, "--encoding", "latin1")
+  expect_identical(found$err, character())
+  expect_match(paste(found$out, collapse = " "), "cells compared.*code +10 +\u00e9")
 })

@@ -247,7 +247,9 @@ Summary coarser(const Summary& finer, const std::vector<std::int32_t>& to, std::
 Summary summarise(const Groups& groups, const std::vector<Feed>& feeds, const Work& work) {
   const std::size_t rows = groups.rows();
   for (const auto& feed : feeds) {
-    if (feed.values.data != nullptr) check_reach(feed.values, rows);
+    for (const ColumnView* column : {&feed.values, &feed.weights}) {
+      if (column->data != nullptr) check_reach(*column, rows);
+    }
   }
   const bool counted = !groups.counted().empty();
   // Copies of many groups cost more than a second worker brings.

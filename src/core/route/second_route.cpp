@@ -201,6 +201,9 @@ void append(Route& all, const Route& part) {
 Route second_route(const std::vector<ColumnView>& keys, std::size_t rows,
                    const std::vector<RouteColumn>& columns, const Work& work) {
   for (const auto& key : keys) check_reach(key, rows);
+  for (const auto& column : columns) {
+    if (column.values.data != nullptr) check_reach(column.values, rows);
+  }
   const KeySlots slots(keys, rows, work);
   const auto has_values = [](const RouteColumn& column) { return column.values.data != nullptr; };
   const std::size_t carried =

@@ -119,5 +119,12 @@ TEST_CASE("a column of fewer rows than its table is refused, and not read beyond
   CHECK_THROWS_AS(second_route(columns, 4, {}, work), std::invalid_argument);
   CHECK_THROWS_AS(copies_among(columns, 4, work), std::invalid_argument);
   CHECK_THROWS_AS(summarise(group_rows({}, 4, work), {feed}, work), std::invalid_argument);
+  feed.values = ColumnView();
+  feed.weights = view(x);
+  feed.folds = {"weighted"};
+  CHECK_THROWS_AS(summarise(group_rows({}, 4, work), {feed}, work), std::invalid_argument);
+  RouteColumn carried;
+  carried.values = view(x);
+  CHECK_THROWS_AS(second_route({}, 4, {carried}, work), std::invalid_argument);
   CHECK(group_rows(columns, 3, work).size() == 3);
 }
