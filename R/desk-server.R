@@ -1,15 +1,15 @@
 # The desk as a local page: answers travel over the connection of a tab. It listens on the loopback address alone, and
 # answers nobody who does not know its token.
 
-# `tabs` is an environment: the desks by the names of their tabs, which are live, which was asked last.
+# `tabs` is an environment: the desks by the names of their tabs, which are live, which was asked last, what waits.
 desk_app <- function(first, token, once, tabs) {
   shiny::registerInputHandler("desk.stop", function(value, session, name) {
     session$userData$stop <- TRUE
+    stop_in_queue(tabs, session$token)
     value
   }, force = TRUE)
   shiny::registerInputHandler("desk.ask", function(value, session, name) {
-    tabs$next_one <- TRUE
-    session$userData$waiting <- c(session$userData$waiting, list(value))
+    if (knows_token(shiny::isolate(session$clientData$url_search), token)) put_in_queue(tabs, session$token, value)
     value
   }, force = TRUE)
   shiny::shinyApp(
@@ -38,14 +38,15 @@ serve_tab <- function(input, session, tabs, first, once) {
   mine <- new.env(parent = emptyenv())
   session$onSessionEnded(function() {
     tabs$live <- setdiff(tabs$live, mine$tab)
+    leave_queue(tabs, session$token)
     if (once) later::later(function() if (length(tabs$live) == 0) shiny::stopApp(), 2)
   })
-  shiny::observeEvent(input$asked, while (length(session$userData$waiting)) {
-    asked <- session$userData$waiting[[1]]
-    session$userData$waiting <- session$userData$waiting[-1]
+  shiny::observeEvent(input$asked, while (!is.null(asked <- next_in_queue(tabs, session$token))) {
     if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
     tabs$last <- mine$desk
-    answer <- while_watched(asked, session, tabs, desk_answer(mine$desk, asked))
+    answer <- if (isTRUE(asked$stopped)) answer_stopped else while_watched(
+      asked, session, tabs, desk_answer(mine$desk, asked)
+    )
     if (!is.null(answer$take)) answer$take <- taken_link(mine$desk, answer$take, session)
     send_answer(session, c(answer, list(tab = mine$tab, n = asked$n)))
   })
@@ -67,27 +68,24 @@ desk_of_tab <- function(tabs, tab, first, mine) {
 send_answer <- function(session, answer) session$sendCustomMessage("desk", without_null(answer))
 
 # While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
-# is asked next.
+# else is asked, and is asked for again.
 while_watched <- function(asked, session, tabs, work) {
-  session$userData$stop <- tabs$next_one <- signalled <- FALSE
+  session$userData$stop <- FALSE
   to_end <- function() {
     later::run_now(0)
-    session$userData$stop || tabs$next_one && identical(asked$`do`, "margin")
+    session$userData$stop || is_margin(asked) && act_waits(tabs)
   }
   core_set_progress(function(part) {
-    if (to_end()) signalled <<- tools::pskill(Sys.getpid(), tools::SIGINT)
     send_answer(session, list(part = part))
+    !to_end()
   }, 0.2)
   on.exit(core_set_progress(progress_tick, 2))
-  tryCatch({
-    answer <- with_breaths(function() if (to_end()) rlang::interrupt(), work)
-    # A signal that came too late is heard here, and not by whoever runs the page.
-    if (signalled) Sys.sleep(0.1)
-    answer
-  }, interrupt = function(e) {
-    if (session$userData$stop) list(wrong = "Stopped.", said = "Stopped.") else list(margin_soon = TRUE)
+  tryCatch(with_breaths(function() if (to_end()) rlang::interrupt(), work), interrupt = function(e) {
+    if (session$userData$stop) answer_stopped else list(margin_soon = TRUE)
   })
 }
+
+answer_stopped <- list(wrong = "Stopped.", said = "Stopped.")
 
 # A file to take away, under an address that this tab alone knows.
 taken_link <- function(desk, as, session) {

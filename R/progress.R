@@ -1,5 +1,5 @@
 # Progress of long work in a terminal: the core calls this about twenty times a second once a job has
-# run for two seconds.
+# run for two seconds, and ends the job if it says FALSE.
 
 progress_shown <- new.env(parent = emptyenv())
 

@@ -20,8 +20,9 @@ bool keep_going(double part) {
   if (R_ToplevelExec(check_interrupt, nullptr) == FALSE) return false;
   const auto waited = std::chrono::steady_clock::now() - job_began;
   if (part >= 0 && waited > progress_after && !Rf_isNull(progress_function)) {
-    Rcpp::Function tick(progress_function);
-    tick(part);
+    const Rcpp::Function tick(progress_function);
+    const Rcpp::RObject go_on = tick(part);
+    return !(Rf_isLogical(go_on) && Rf_xlength(go_on) == 1 && LOGICAL(go_on)[0] == FALSE);
   }
   return true;
 }

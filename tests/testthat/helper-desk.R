@@ -96,15 +96,25 @@ desk_in_browser <- function(url, width = 1280, height = 800, env = parent.frame(
 }
 
 waits <- function(page, script) {
-  until(function() tryCatch(in_page(page, script), error = function(e) FALSE), why = function() c(script, page$errors))
+  found <- NULL
+  comes <- function() isTRUE(found <<- tryCatch(in_page(page, script), error = conditionMessage))
+  until(comes, why = function() c(script, found, state_of_page(page)))
 }
 
 # A text of the page's that comes to be so.
 expect_comes <- function(page, script, pattern) {
   found <- NULL
   comes <- function() isTRUE(grepl(pattern, found <<- tryCatch(in_page(page, script), error = conditionMessage)))
-  until(comes, why = function() c(script, pattern, found))
+  until(comes, why = function() c(script, pattern, found, state_of_page(page)))
   testthat::succeed()
+}
+
+# What there is to say of a page on which a thing is waited for in vain.
+state_of_page <- function(page) {
+  shown <- "[location.href, document.readyState, document.body.innerText.slice(0, 2000),
+    window.Shiny && Shiny.shinyapp ? JSON.stringify([Shiny.shinyapp.config, Shiny.shinyapp.$socket &&
+      Shiny.shinyapp.$socket.readyState]) : 'no connection'].join(' | ')"
+  c(page$errors, tryCatch(in_page(page, shown), error = conditionMessage), utils::tail(page$requests, 3))
 }
 
 # At rest: nothing is asked, and the margin says how the page ties.

@@ -136,6 +136,38 @@ test_that("steps, switches and repairs; a tab loaded anew finds them; another go
   expect_equal(other$errors, character())
 })
 
+# Timers go off at once, so that margins are asked faster than any is worked.
+hasty <- function(page) {
+  in_page(page, "(() => { const later = window.setTimeout; window.setTimeout = (done) => later(done, 0);
+    document.body.insertAdjacentHTML('beforeend', '<button id=again data-do=margin>Again</button>'); })()")
+}
+
+test_that("a margin is worked to its end though it is asked for again, and nobody waits for it; a stop is heard", {
+  desk <- served_desk(tolls_path, "--lines", "reach, lock", "--figures", "m = percentile(toll, 0.3), n = count()",
+    "--footing", "rollup(reach, lock)")
+  page <- desk_in_browser(desk$url)
+  at_rest(page)
+  hasty(page)
+  click_on(page, "#part-figures-2")
+  waits(page, "!document.querySelector('#slip').hidden")
+  for (k in 1:3) {
+    click_on(page, "#slip [data-do=switch]")
+    for (j in 1:3) click_on(page, "#again")
+    other <- desk_in_browser(desk$url)
+    expect_match(sentence_in(other), "One line for each")
+    at_rest(page)
+  }
+  before <- sentence_in(page)
+  in_page(page, "document.querySelector('#slip [data-do=switch]').click();
+    document.querySelector('#working [data-do=stop]').click()")
+  expect_comes(page, "document.querySelector('#slip .wrong').textContent", "Stopped")
+  expect_equal(sentence_in(page), before)
+  click_on(page, "#slip [data-do=switch]")
+  waits(page, sprintf("document.querySelector('#sentence .sentence').innerText !== %s",
+    jsonlite::toJSON(before, auto_unbox = TRUE)))
+  expect_equal(c(page$errors, other$errors), character())
+})
+
 test_that("hostile tables do no harm, and large ones scroll", {
   folder <- withr::local_tempdir()
   bad <- "<img src=x onerror=document.title='owned'>"
