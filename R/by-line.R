@@ -1,6 +1,7 @@
 # Figures worked again line by line in plain R, from the values of their entries.
 
 again_by_line <- function(node, rows, entries) {
+  take_breath()
   read <- function(arg) if (!is.null(node$args[[arg]])) plain_vector(evaluate_column(node$args[[arg]], entries))
   x <- read("x")
   if (has_room("frame_value", node$fn)) return(room_of("frame_value", node$fn)$again(node, rows, x))
@@ -39,17 +40,21 @@ bind_results <- function(results) {
 
 # The line of each entry, in plain R, numbered as lines are met.
 plain_line_of <- function(drawn, keys) {
-  ids <- lapply(drawn$lines$key_vectors[keys], function(key) match(plain_vector(key), unique(plain_vector(key))))
-  line <- Reduce(function(a, b) {
-    pair <- a * (max(b) + 1) + b
-    match(pair, unique(pair))
-  }, ids, rep(1, drawn$entries$n))
-  match(line, unique(line))
+  numbered <- function(x) {
+    take_breath()
+    match(x, unique(x))
+  }
+  ids <- lapply(drawn$lines$key_vectors[keys], function(key) numbered(plain_vector(key)))
+  if (length(ids) == 0) return(rep(1L, drawn$entries$n))
+  Reduce(function(a, b) numbered(a * (max(b) + 1) + b), ids)
 }
 
+# The rows of the lines that begin with these rows; none for a row that no line begins with.
 rows_by_line <- function(drawn, first, keys) {
   line <- plain_line_of(drawn, keys)
-  rows <- split(seq_len(drawn$entries$n), line)
-  starts <- vapply(rows, `[`, 1L, 1)
-  unname(rows[match(first, starts)])
+  starts <- match(seq_len(max(line)), line)
+  place <- match(line, match(first, starts))
+  rows <- which(!is.na(place))
+  take_breath()
+  unname(split(rows, structure(place[rows], levels = as.character(seq_along(first)), class = "factor")))
 }

@@ -110,7 +110,7 @@ recomputed_level <- function(drawn, nodes, level, k, floors, route) {
   sample <- sample_for_r(rest, n)
   again <- c(
     route$values, columns_route(drawn, nodes[in_columns], route$first, level$keys),
-    r_route(drawn, rest, rows_by_line(drawn, route$first, level$keys), sample)
+    r_route(drawn, rest, rows_by_line(drawn, route$first[sample], level$keys), sample, n)
   )
   line <- level$of_group[core_group_of(drawn$lines$groups, route$first)]
   place <- replace(rep(NA_integer_, level$size), line, seq_along(line))
@@ -157,7 +157,7 @@ check_others <- function(drawn) {
   sample <- sample_for_r(rest, length(at))
   again <- c(
     lapply(core_route(drawn, nodes[in_core], list(of_entry))$values, pick_rows, rows = seq_along(at)),
-    r_route(drawn, rest, unname(split(seq_along(of_entry), factor(of_entry, seq_along(at)))), sample)
+    r_route(drawn, rest, unname(split(seq_along(of_entry), factor(of_entry, sample))), sample, length(at))
   )
   wrong <- compare_routes(drawn, again, at, sample, node_ids(rest), slack_floors(drawn, nodes))
   said <- recomputed_words(drawn, sprintf("%s of others", count_of(length(at), "line")), wrong)
@@ -170,13 +170,11 @@ sample_for_r <- function(rest, n) {
   if (length(rest) == 0 || n <= limit("most_lines_in_r")) seq_len(n) else seeded_sample(seq_len(n), 2000)
 }
 
-# The figures of some lines from the rows of each, each line's values worked on by themselves.
-r_route <- function(drawn, nodes, rows, sample) {
+# The figures of a sample of the `n` lines from the rows of each, each line's values worked on by themselves.
+r_route <- function(drawn, nodes, rows, sample, n) {
   if (length(nodes) == 0) return(list())
   entries <- entries_table(drawn)
-  values <- lapply(nodes, function(node) {
-    again_by_line(node, rows[sample], entries)[match(seq_along(rows), sample)]
-  })
+  values <- lapply(nodes, function(node) again_by_line(node, rows, entries)[match(seq_len(n), sample)])
   stats::setNames(values, node_ids(nodes))
 }
 

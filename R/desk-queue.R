@@ -1,5 +1,5 @@
-# What is asked of the desk and waits its turn: one queue for all tabs, each of which takes its own in the order asked. A
-# margin stands behind all else, so that it is never what others wait for.
+# What is asked of the desk and waits its turn: one queue for all tabs, each of which takes its own in the order
+# asked. A margin stands behind all else, so that it is never what others wait for.
 
 put_in_queue <- function(tabs, tab, asked) {
   if (is.list(asked)) tabs$waiting <- c(tabs$waiting, list(list(tab = tab, asked = asked)))

@@ -44,9 +44,7 @@ serve_tab <- function(input, session, tabs, first, once) {
   shiny::observeEvent(input$asked, while (!is.null(asked <- next_in_queue(tabs, session$token))) {
     if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
     tabs$last <- mine$desk
-    answer <- if (isTRUE(asked$stopped)) answer_stopped else while_watched(
-      asked, session, tabs, desk_answer(mine$desk, asked)
-    )
+    answer <- answer_in_turn(mine$desk, asked, session, tabs)
     if (!is.null(answer$take)) answer$take <- taken_link(mine$desk, answer$take, session)
     send_answer(session, c(answer, list(tab = mine$tab, n = asked$n)))
   })
@@ -67,25 +65,36 @@ desk_of_tab <- function(tabs, tab, first, mine) {
 
 send_answer <- function(session, answer) session$sendCustomMessage("desk", without_null(answer))
 
-# While a page is worked, its progress goes to the browser, and a wish to stop is heard; a margin gives way to whatever
-# else is asked, and is asked for again.
-while_watched <- function(asked, session, tabs, work) {
+# A margin gives way to whatever else is asked, in whichever tab, and is asked for again.
+answer_in_turn <- function(desk, asked, session, tabs) {
+  gives_way <- function() is_margin(asked) && act_waits(tabs)
+  if (isTRUE(asked$stopped)) return(answer_stopped)
+  if (gives_way()) return(answer_later)
+  while_watched(session, gives_way, desk_answer(desk, asked))
+}
+
+answer_stopped <- list(wrong = "Stopped.", said = "Stopped.")
+answer_later <- list(margin_soon = TRUE)
+
+# While a page is worked, its progress goes to the browser, and a wish to stop is heard.
+while_watched <- function(session, gives_way, work) {
   session$userData$stop <- FALSE
   to_end <- function() {
     later::run_now(0)
-    session$userData$stop || is_margin(asked) && act_waits(tabs)
+    session$userData$stop || gives_way()
   }
   core_set_progress(function(part) {
     send_answer(session, list(part = part))
     !to_end()
   }, 0.2)
   on.exit(core_set_progress(progress_tick, 2))
-  tryCatch(with_breaths(function() if (to_end()) rlang::interrupt(), work), interrupt = function(e) {
-    if (session$userData$stop) answer_stopped else list(margin_soon = TRUE)
-  })
+  tryCatch(
+    with_breaths(function() if (to_end()) rlang::interrupt(), work),
+    interrupt = function(e) {
+      if (session$userData$stop) answer_stopped else if (gives_way()) answer_later else rlang::interrupt()
+    }
+  )
 }
-
-answer_stopped <- list(wrong = "Stopped.", said = "Stopped.")
 
 # A file to take away, under an address that this tab alone knows.
 taken_link <- function(desk, as, session) {

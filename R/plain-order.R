@@ -2,6 +2,7 @@
 
 plain_groups <- function(per, table) {
   ids <- lapply(group_columns(per, table), function(column) {
+    take_breath()
     values <- plain_vector(column)
     match(values, unique(values))
   })
@@ -29,8 +30,9 @@ plain_order <- function(along, table) {
   })
   if (length(keys) == 0) return(list(order = seq_len(table$n), place = seq_len(table$n), gap = logical(table$n)))
   order <- do.call(base::order, c(unname(keys), list(na.last = TRUE)))
-  tied <- do.call(paste, c(unname(keys), list(sep = "/")))
+  take_breath()
+  moves <- lapply(keys, function(key) diff(replace(key, is.na(key), table$n + 2)[order]) != 0)
   place <- integer(table$n)
-  place[order] <- cumsum(!duplicated(tied[order]))
+  place[order] <- cumsum(c(TRUE, Reduce(`|`, moves)))[seq_along(order)]
   list(order = order, place = place, gap = is.na(keys[[1]]))
 }

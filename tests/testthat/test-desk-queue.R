@@ -7,7 +7,8 @@ test_that("each tab gets all that it asked, once, in its order, its margins last
     set.seed(k)
     tabs <- new.env()
     n <- sample(0:12, 1)
-    all <- data.frame(tab = sample(c("a", "b", "c"), n, TRUE), n = seq_len(n), do = sample(c("margin", "add", "rows"), n, TRUE))
+    all <- data.frame(tab = sample(c("a", "b", "c"), n, TRUE), n = seq_len(n),
+      do = sample(c("margin", "add", "rows"), n, TRUE))
     for (row in seq_len(n)) {
       ns$put_in_queue(tabs, all$tab[row], list(n = all$n[row], do = all$do[row]))
       ns$put_in_queue(tabs, all$tab[row], one_of(list(NULL, "margin", 3, NA)))
