@@ -8,6 +8,7 @@ desk_answer <- function(desk, asked) {
   asked <- asked_safely(asked)
   tryCatch(
     if (do %in% names(desk_requests)) desk_requests[[do]](desk, asked) else answer_act(desk, do, asked),
+    idle_stopped = function(e) c(answer_wrong(desk, asked, e$said), list(stopped = TRUE)),
     idle_error = function(e) answer_wrong(desk, asked, paste(e$said, collapse = " ")),
     error = function(e) answer_wrong(desk, asked, conditionMessage(e))
   )

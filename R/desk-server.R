@@ -73,10 +73,11 @@ answer_in_turn <- function(desk, asked, session, tabs) {
   while_watched(session, gives_way, desk_answer(desk, asked))
 }
 
-answer_stopped <- list(wrong = "Stopped.", said = "Stopped.")
+answer_stopped <- list(wrong = "Stopped.", said = "Stopped.", stopped = TRUE)
 answer_later <- list(margin_soon = TRUE)
 
-# While a page is worked, its progress goes to the browser, and a wish to stop is heard.
+# While a page is worked, its progress goes to the browser, and a wish to stop is heard; a stop that nobody on the page
+# wished for is Ctrl-C, and goes on.
 while_watched <- function(session, gives_way, work) {
   session$userData$stop <- FALSE
   to_end <- function() {
@@ -88,12 +89,12 @@ while_watched <- function(session, gives_way, work) {
     !to_end()
   }, 0.2)
   on.exit(core_set_progress(progress_tick, 2))
-  tryCatch(
+  answer <- tryCatch(
     with_breaths(function() if (to_end()) rlang::interrupt(), work),
-    interrupt = function(e) {
-      if (session$userData$stop) answer_stopped else if (gives_way()) answer_later else rlang::interrupt()
-    }
+    interrupt = function(e) if (!session$userData$stop && gives_way()) answer_later else answer_stopped
   )
+  if (isTRUE(answer$stopped) && !session$userData$stop) rlang::interrupt()
+  answer
 }
 
 # A file to take away, under an address that this tab alone knows.

@@ -117,7 +117,11 @@ r_mutations <- list(
   list("carry_entries", "!is.null(entries$of_other)", "is.null(entries$of_other)", "entries-behind"),
   list("axis_texts", "&&", "||", "picture"),
   list("base_left_out", "0.05", "0", "rule-share-bases"),
-  list("arithmetic_broken", "0.02", "0", "rule-arithmetic")
+  list("arithmetic_broken", "0.02", "0", "rule-arithmetic"),
+  list("rows_by_line", "match(first, starts)", "line[first]", "by-line"),
+  list("plain_order", "table$n + 2", "1", "plain-order"),
+  list("next_in_queue", "order(margins)[1]", "1", "desk-queue"),
+  list("act_waits", "!all(", "any(", "desk-queue")
 )
 
 core_mutations <- list(

@@ -29,4 +29,8 @@ test_that("the lines of entries are found without the core", {
   expect_identical(line, match(keys, unique(keys)))
   rows <- ns$rows_by_line(drawn, match(unique(keys), keys)[3:5], c("reach", "lock", "paid"))
   expect_identical(rows, unname(split(seq_along(keys), factor(keys, unique(keys))))[3:5])
+  not_first <- which(duplicated(keys))[1:3]
+  expect_identical(ns$rows_by_line(drawn, c(not_first, 1), c("reach", "lock", "paid")),
+    c(rep(list(integer()), 3), list(which(keys == keys[1]))))
+  expect_identical(ns$rows_by_line(drawn, 1, character()), list(seq_along(keys)))
 })

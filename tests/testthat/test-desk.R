@@ -166,6 +166,11 @@ test_that("a margin is worked to its end though it is asked for again, and nobod
   waits(page, sprintf("document.querySelector('#sentence .sentence').innerText !== %s",
     jsonlite::toJSON(before, auto_unbox = TRUE)))
   expect_equal(c(page$errors, other$errors), character())
+  in_page(page, "document.querySelector('#slip [data-do=switch]').click(); document.querySelector('#again').click()")
+  Sys.sleep(0.05)
+  desk$process$interrupt()
+  until(function() !desk$process$is_alive())
+  expect_equal(desk$process$get_exit_status(), 0)
 })
 
 test_that("hostile tables do no harm, and large ones scroll", {

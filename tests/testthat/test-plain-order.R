@@ -20,6 +20,18 @@ test_that("orders of every kind and direction are those of base R, and rows that
   expect_identical(ns$plain_order(list(), columns_of(table))$order, 1:90)
 })
 
+test_that("rows tie where all keys do, missing ones with missing ones alone", {
+  names <- c("word", "choice", "whole", "part", "day", "one")
+  for (n in c(0, 1, 90)) for (one in names) for (other in names) {
+    table <- random_table(n, 93)
+    table$one <- ifelse(table$flag, 1, NA)
+    along <- list(list(node = column(one), down = TRUE), list(node = column(other), down = FALSE))
+    found <- ns$plain_order(along, columns_of(table))
+    keys <- paste(table[[one]], table[[other]], sep = "/")[found$order]
+    expect_identical(found$place[found$order], cumsum(!duplicated(keys)), label = paste(n, one, other))
+  }
+})
+
 test_that("groups are numbered as they are met", {
   table <- random_table(60, 92)
   key <- paste(table$word, table$flag)
