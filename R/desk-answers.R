@@ -75,6 +75,10 @@ desk_faces <- list(
     tags$figure(tags$img(src = picture$src, alt = picture$alt))
   },
   report = function(desk) {
+    n <- nrow(desk$statement)
+    if (n > limit("most_report_lines_shown")) return(htmltools::tags$p(class = "quiet", sprintf(
+      "A report of %s is too large to be shown here: take it away as a file, or show fewer.", count_of(n, "line")
+    )))
     html <- report_html(list(desk$statement), list(desk_tie_out(desk)), statement_title(desk$statement), TRUE,
       FALSE, getwd())
     htmltools::tags$iframe(class = "report", title = "Report", sandbox = "allow-scripts", srcdoc = html)

@@ -45,7 +45,7 @@ serve_tab <- function(input, session, tabs, first, once) {
     if (is.null(mine$desk)) mine$desk <- desk_of_tab(tabs, asked$tab, first, mine)
     tabs$last <- mine$desk
     answer <- answer_in_turn(mine$desk, asked, session, tabs)
-    if (!is.null(answer$take)) answer$take <- taken_link(mine$desk, answer$take, session)
+    if (!is.null(answer$take)) answer$take <- taken_link(answer$take, session)
     send_answer(session, c(answer, list(tab = mine$tab, n = asked$n)))
   })
 }
@@ -97,17 +97,14 @@ while_watched <- function(session, gives_way, work) {
   answer
 }
 
-# A file to take away, under an address that this tab alone knows.
-taken_link <- function(desk, as, session) {
-  name <- file_to_take(desk, ways_to_take[[as]]$file)
-  path <- file.path(tempfile("taken"), name)
-  dir.create(dirname(path))
-  write_taken(desk, as, path)
-  url <- session$registerDataObj(random_key(8), path, function(data, req) {
+# A file to take away, under an address that this tab alone knows, and for as long as it is open.
+taken_link <- function(taken, session) {
+  session$onSessionEnded(function() unlink(dirname(taken$path), recursive = TRUE))
+  url <- session$registerDataObj(random_key(8), taken$path, function(data, req) {
     shiny::httpResponse(200, "application/octet-stream", list(file = data, owned = FALSE),
       headers = list("Content-Disposition" = sprintf("attachment; filename=\"%s\"", basename(data))))
   })
-  list(url = url, name = name)
+  list(url = url, name = taken$name)
 }
 
 # From the system's own source of chance, whatever seed is set.

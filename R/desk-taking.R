@@ -26,15 +26,27 @@ answer_taken <- function(desk, as) {
     "bad_argument", "There is no such way to take it away."
   )
   way <- ways_to_take[[as]]
+  if (is.null(way$text)) return(list(side_title = way$label, take = file_taken(desk, as, way$file)))
   tags <- htmltools::tags
-  text <- if (!is.null(way$text)) paste(way$text(desk), collapse = "\n")
   list(
-    side_title = way$label, side = if (!is.null(text)) html_text_of(
+    side_title = way$label, side = html_text_of(
       tags$p(tags$button(type = "button", `data-do` = "copy", "Copy"), if (!is.null(way$file)) tags$button(
         type = "button", `data-do` = "save", `data-name` = file_to_take(desk, way$file), "Save")),
-      tags$pre(id = "taken", tabindex = "0", clean_text_lines(text))
-    ), take = if (is.null(text)) as
+      tags$pre(id = "taken", tabindex = "0", clean_text_lines(paste(way$text(desk), collapse = "\n")))
+    )
   )
+}
+
+# The page in a file of its own, and the name under which it is saved.
+file_taken <- function(desk, as, ending) {
+  name <- file_to_take(desk, ending)
+  path <- file.path(tempfile("taken"), name)
+  dir.create(dirname(path))
+  whole <- FALSE
+  on.exit(if (!whole) unlink(dirname(path), recursive = TRUE))
+  write_taken(desk, as, path)
+  whole <- TRUE
+  list(path = path, name = name)
 }
 
 # The page's title as the name of a file.

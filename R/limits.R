@@ -11,7 +11,7 @@
 #' `most_repeated` (20 million): entries that a match repeats, or that are stacked under others.
 #' `most_days_made` (2 million): entries or lines that a calendar makes.
 #' `most_report_entries` (50,000): entries that a report carries for each page; `most_report_proofs` (300): figures that
-#' it works by hand.
+#' it works by hand; `most_report_lines_shown` (20,000): lines of a page of which the desk shows the report.
 #' `most_nested` (100): calls within calls; above some 150, R's own limits come first.
 #' @section Where a check takes a sample, or leaves off:
 #' `most_lines_in_r` (20,000): lines recomputed one by one in plain R; above it, in whole columns up to
@@ -41,7 +41,8 @@ limits <- list(
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
   most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
-  most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300, large_part = 0.25,
+  most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300,
+  most_report_lines_shown = 20000, large_part = 0.25,
   most_entries_again = 2e5, most_tries = 3, fewest_to_judge = 20
 )
 

@@ -17,6 +17,7 @@ write_delimited <- function(x, path, guard) {
   write_whole(path, function(put) {
     put(paste0(paste(in_quotes(headings, separator), collapse = separator), "\n"))
     for (from in seq(1, by = lines_at_once, length.out = ceiling(n / lines_at_once))) {
+      take_breath()
       rows <- seq(from, min(n, from + lines_at_once - 1))
       cells <- lapply(table, function(column) delimited_cells(column[rows], separator))
       put(paste0(do.call(paste, c(unname(cells), sep = separator)), "\n", collapse = ""))

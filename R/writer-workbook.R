@@ -52,6 +52,7 @@ fill_statement_sheet <- function(book, x, formulas) {
 
 # Values as a sheet has them; what it has no number for is text.
 put_column <- function(book, column, k) {
+  take_breath()
   n <- length(column)
   if (n == 0) return(invisible())
   values <- sheet_values(column)

@@ -34,9 +34,11 @@ constant_text <- function(value) {
 
 # A text in quotes, as JSON and YAML have it.
 json_text <- function(text) {
+  take_breath()
   if (length(text) == 0) return(character())
   text <- gsub("\"", "\\\"", gsub("\\", "\\\\", text, fixed = TRUE), fixed = TRUE)
-  for (k in c(1:31, 127)) {
+  odd <- any(grepl("[\\x01-\\x1f\\x7f]", text, perl = TRUE, useBytes = TRUE))
+  for (k in if (odd) c(1:31, 127)) {
     char <- rawToChar(as.raw(k))
     if (any(grepl(char, text, fixed = TRUE))) text <- gsub(char, sprintf("\\u%04x", k), text, fixed = TRUE)
   }

@@ -111,10 +111,11 @@ expect_comes <- function(page, script, pattern) {
 
 # What there is to say of a page on which a thing is waited for in vain.
 state_of_page <- function(page) {
-  shown <- "[location.href, document.readyState, document.body.innerText.slice(0, 2000),
+  shown <- "[location.href, document.readyState, document.body.innerText.slice(0, 600),
     window.Shiny && Shiny.shinyapp ? JSON.stringify([Shiny.shinyapp.config, Shiny.shinyapp.$socket &&
       Shiny.shinyapp.$socket.readyState]) : 'no connection'].join(' | ')"
-  c(page$errors, tryCatch(in_page(page, shown), error = conditionMessage), utils::tail(page$requests, 3))
+  requests <- substr(utils::tail(page$requests, 3), 1, 200)
+  c(page$errors, tryCatch(in_page(page, shown), error = conditionMessage), requests)
 }
 
 # At rest: nothing is asked, and the margin says how the page ties.

@@ -33,3 +33,12 @@ test_that("work that is stopped leaves the sentence as it was", {
   expect_equal(nrow(desk$statement), nrow(tolls))
   expect_null(answer(desk, do = "write", section = "lines", text = "reach")$wrong)
 })
+
+test_that("a page of too many lines says so in place of its report, and goes on from there", {
+  withr::local_options(idleledger.most_report_lines_shown = 3)
+  desk <- idleledger:::new_desk(by_wharf())
+  expect_match(answer(desk, do = "face", face = "report")$face, "A report of 4 lines is too large")
+  fewer <- answer(desk, do = "write", section = "show", text = "top(2, dues)")
+  expect_null(fewer$wrong)
+  expect_match(fewer$face, "<iframe")
+})

@@ -26,12 +26,21 @@ test_that("each way to take a page has its text or its file, under a name made o
     way <- idleledger:::ways_to_take[[as]]
     found <- answer(desk, do = "take", as = as)
     expect_identical(found$side_title, way$label)
-    expect_identical(is.null(way$text), identical(found$take, as), label = as)
+    if (is.null(way$text)) {
+      expect_match(found$take$name, sprintf("^dues-by-wharf-2025-q1[.]%s$", way$file))
+      written <- readBin(found$take$path, "raw", 2)
+      expect_identical(rawToChar(written), c(csv = "wh", xlsx = "PK", report = "<!")[[as]])
+      unlink(dirname(found$take$path), recursive = TRUE)
+    }
     if (!is.null(way$file) && !is.null(way$text)) {
       expect_match(found$side, sprintf("data-name=\"dues-by-wharf-2025-q1.%s\"", way$file), fixed = TRUE)
     }
   }
   expect_match(answer(desk, do = "take", as = "fax")$wrong, "no such way to take it away")
+  too_wide <- data.frame(k = strrep("x", 40000))
+  before <- list.files(tempdir(), "^taken")
+  expect_match(answer(idleledger:::new_desk(brief(too_wide)), do = "take", as = "xlsx")$wrong, "32,767 characters")
+  expect_identical(list.files(tempdir(), "^taken"), before)
   odd <- idleledger:::new_desk(by_wharf(title = "\u20ac\u20ac"))
   expect_identical(idleledger:::file_to_take(odd, "csv"), "page.csv")
   long <- idleledger:::new_desk(by_wharf(title = !!strrep("a/../b ", 40)))
