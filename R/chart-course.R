@@ -43,7 +43,7 @@ draw_course <- function(picture, asked) {
   data$panel <- factor(data$group, kept$groups)
   panels <- !by_colour && length(per) && length(unique(data$group)) > 1
   in_frame(picture, asked, data, c(
-    course_layers(picture, asked, data, names), list(date_axis(data$x), if (panels) panels_by())
+    course_layers(picture, asked, data, names), list(date_axis(data$x, abreast = panels), if (panels) panels_by())
   ), names, kept$notes)
 }
 
@@ -58,7 +58,7 @@ course_data <- function(picture, names, key, per) {
   data[!is.na(data$x), ]
 }
 
-# The groups with the most, and the others together where they may be added up.
+# The groups with the most, and the others together where they may be added up, and do not dwarf all that is drawn.
 kept_groups <- function(data, most, additive) {
   size <- sort(-tapply(abs(data$value), data$group, sum, na.rm = TRUE))
   groups <- names(size)
@@ -67,9 +67,11 @@ kept_groups <- function(data, most, additive) {
   rest <- data[!data$group %in% kept, ]
   data <- data[data$group %in% kept, ]
   n <- length(groups) - length(kept)
-  if (!additive) return(list(data = data, groups = kept, notes = sprintf("%s not drawn", is_are(n, "group"))))
+  without <- function(why) list(data = data, groups = kept, notes = sprintf("%s not drawn%s", is_are(n, "group"), why))
+  if (!additive) return(without(""))
   name <- sprintf("and %s others", big_mark(n))
   sums <- stats::aggregate(value ~ x + series, rest, sum)
+  if (max(abs(sums$value)) > 10 * max(abs(data$value), na.rm = TRUE)) return(without(", whose sum would dwarf the rest"))
   sums <- data.frame(x = sums$x, value = sums$value, group = name, series = sums$series)
   list(data = rbind(data, sums), groups = c(kept, name), notes = sprintf("%s drawn as others", is_are(n, "group")))
 }

@@ -67,10 +67,17 @@ value_axis <- function(picture, name, axis = "x", low = 0.02, high = 0.14) {
   scale(labels = axis_texts(picture, name), expand = ggplot2::expansion(mult = c(low, high)))
 }
 
-date_axis <- function(values) {
+# Of panels abreast the last date goes without text, which would run into the first of the next.
+date_axis <- function(values, abreast = FALSE) {
   scale <- if (inherits(values, "POSIXct")) ggplot2::scale_x_datetime else ggplot2::scale_x_date
-  scale(labels = date_texts, expand = ggplot2::expansion(mult = 0.02),
-    guide = ggplot2::guide_axis(check.overlap = TRUE))
+  texts <- if (abreast) function(x) without_last(date_texts(x)) else date_texts
+  scale(labels = texts, expand = ggplot2::expansion(mult = 0.02), guide = ggplot2::guide_axis(check.overlap = TRUE))
+}
+
+without_last <- function(texts) {
+  known <- which(!is.na(texts))
+  if (length(known) > 1) texts[max(known)] <- ""
+  texts
 }
 
 # Dates of an axis as the page has them: months and years where all of them are the start of one.

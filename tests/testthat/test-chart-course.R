@@ -19,3 +19,22 @@ test_that("a course has a point for each date, breaks at gaps, and draws what go
   expect_equal(length(unique(each$group)), 5)
   expect_equal(sum(each$value), sum(tolls$toll, na.rm = TRUE))
 })
+
+test_that("many small groups do not dwarf those that are drawn, and dates of panels do not run into each other", {
+  n <- 400
+  page <- draw_up(brief(data.frame(k = rep(seq_len(n), each = 12), day = as.Date("2025-01-01") + 30 * 0:11, x = 1),
+    lines = c(k, day), figures = c(s = sum(x))))
+  few <- chart(page)
+  expect_equal(length(unique(few$data$group)), 11)
+  expect_match(few$labels$caption, "389 groups are not drawn, whose sum would dwarf the rest")
+  expect_no_match(chart(page, course(s, most = n))$labels$caption, "groups are")
+  dates_of <- function(plot) {
+    texts <- ggplot2::ggplot_build(plot)$layout$panel_params[[1]]$x$get_labels()
+    unname(texts[!is.na(texts)])
+  }
+  some <- chart(draw_up(amend(attr(page, "idle")$brief, only = k <= 20)))
+  expect_match(some$labels$caption, "9 groups are drawn as others")
+  two <- dates_of(chart(draw_up(amend(attr(page, "idle")$brief, only = k <= 2))))
+  expect_identical(dates_of(some), replace(two, length(two), ""))
+  expect_match(two, "^2025-")
+})
