@@ -67,11 +67,14 @@ kept_groups <- function(data, most, additive) {
   rest <- data[!data$group %in% kept, ]
   data <- data[data$group %in% kept, ]
   n <- length(groups) - length(kept)
-  without <- function(why) list(data = data, groups = kept, notes = sprintf("%s not drawn%s", is_are(n, "group"), why))
+  without <- function(why) {
+    list(data = data, groups = kept, notes = sprintf("%s not drawn%s", is_are(n, "group"), why))
+  }
   if (!additive) return(without(""))
   name <- sprintf("and %s others", big_mark(n))
   sums <- stats::aggregate(value ~ x + series, rest, sum)
-  if (max(abs(sums$value)) > 10 * max(abs(data$value), na.rm = TRUE)) return(without(", whose sum would dwarf the rest"))
+  dwarfs <- max(abs(sums$value), 0) > 10 * max(abs(data$value), 0, na.rm = TRUE)
+  if (dwarfs) return(without(", whose sum would dwarf the rest"))
   sums <- data.frame(x = sums$x, value = sums$value, group = name, series = sums$series)
   list(data = rbind(data, sums), groups = c(kept, name), notes = sprintf("%s drawn as others", is_are(n, "group")))
 }
