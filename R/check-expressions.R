@@ -162,6 +162,11 @@ stop_unknown_function <- function(name, ctx) {
     "Give each part a place of its own: c(reach, lock), and not c(x = c(reach, lock)).")
   windows <- if (isTRUE(ctx$windows)) c(listed_rooms("window"), rooms_of("figure"))
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
+  place <- place_of_word(name)
+  if (!is.null(place)) stop_in(
+    ctx, "unknown_function", sprintf("%s() has no place here.", name), c(place, "words() lists all that there are."),
+    name = name
+  )
   foreign <- foreign_word(name, foreign_functions)
   near <- nearest(name, grep("^[a-z]", known, value = TRUE))
   stop_in(

@@ -174,6 +174,11 @@ check_top <- function(item, ctx) {
   if (isTRUE(others) && ctx$grain != "lines") stop_in(
     ctx, "bad_argument", "others = TRUE needs `lines`; without them each entry stands alone."
   )
+  if (rlang::is_call(parts$x, c("falling", "rising"), n = 1)) {
+    x <- expr_text(parts$x[[2]])
+    stop_in(ctx, "bad_argument", sprintf("%s() takes a figure as it stands, without falling() or rising().", type),
+      sprintf("top(3, %s) shows the largest, bottom(3, %s) the smallest.", x, x))
+  }
   node <- check_node(parts$x, item$values, ctx)
   check_kinds(list(x = node), list(x = "ordered"), type, ctx)
   list(
