@@ -163,19 +163,17 @@ stop_unknown_function <- function(name, ctx) {
   windows <- if (isTRUE(ctx$windows)) c(listed_rooms("window"), rooms_of("figure"))
   known <- c(rooms_of("row"), if (!is.null(ctx$entries)) rooms_of("figure"), windows)
   place <- place_of_word(name)
-  if (!is.null(place)) stop_in(
-    ctx, "unknown_function", sprintf("%s() has no place here.", name), c(place, "words() lists all that there are."),
-    name = name
-  )
   foreign <- foreign_word(name, foreign_functions)
   near <- nearest(name, grep("^[a-z]", known, value = TRUE))
+  if (!is.null(place)) near <- near[startsWith(name, near)]
+  said <- if (is.null(place)) "there is no function `%s` in a brief." else "%s() has no place here."
   stop_in(
-    ctx, "unknown_function", sprintf("there is no function `%s` in a brief.", shortened(name)),
+    ctx, "unknown_function", sprintf(said, shortened(name)),
     c(
       if (!is.null(foreign)) sprintf("In a brief one writes: %s", foreign) else if (length(near)) sprintf(
         "Did you mean %s?", either(tick(near))
       ),
-      "words() lists all that there are."
+      place, "words() lists all that there are."
     ),
     name = name
   )

@@ -7,7 +7,7 @@ test_that("each word of a particular place, each format, preparation and chart s
     said_by(rlang::inject(brief(tolls, lines = lock, figures = c(n = count()), show = 2 > !!call(name, quote(n)))))
   }
   for (name in setdiff(calls, c("c", "given", "whole"))) {
-    expect_match(wrong(name), sprintf("%s\\(\\) has no place here.*%s\\(.* is for another place", name, name), label = name)
+    expect_match(wrong(name), sprintf("%s\\(\\) has no place here.*%s\\(.* is for another place", name, name))
   }
   for (kind in c("preparation", "format", "chart")) for (name in ns$listed_rooms(kind)) {
     if (name %in% ns$rooms_of("row")) next
