@@ -17,6 +17,18 @@ against_drawing("... by two text keys and an integer (120,000 lines)",
 )
 against_drawing("... by a text key of 1 million", brief(book, lines = many, figures = c(s = sum(amount))))
 
+# What only plain R works again: of many lines a sample, of windows some rows.
+against_plain_r <- function(what, page) {
+  times <- alternating(tie_out = tie_out(page), draw_up = draw_up(page), rounds = 3)
+  say(what, ratio(times, "tie_out", "draw_up"), 16)
+}
+against_plain_r("tie-out of medians by 1 million, against drawing them up",
+  brief(book, lines = many, figures = c(m = median(amount)))
+)
+against_plain_r("... of a running total beside each entry",
+  brief(book, beside = c(r = running(sum(amount), along = number, per = key)))
+)
+
 page <- brief(book, lines = c(key, other, number), figures = c(s = sum(amount)))
 times <- alternating(
   behind = entries_behind(page, key == "key 007", other == "other 11"), draw_up = draw_up(page), rounds = 3
