@@ -39,15 +39,7 @@ bind_results <- function(results) {
 }
 
 # The line of each entry, in plain R, numbered as lines are met.
-plain_line_of <- function(drawn, keys) {
-  numbered <- function(x) {
-    take_breath()
-    match(x, unique(x))
-  }
-  ids <- lapply(drawn$lines$key_vectors[keys], function(key) numbered(plain_vector(key)))
-  if (length(ids) == 0) return(rep(1L, drawn$entries$n))
-  Reduce(function(a, b) numbered(a * (max(b) + 1) + b), ids)
-}
+plain_line_of <- function(drawn, keys) plain_numbers(drawn$lines$key_vectors[keys], drawn$entries$n)
 
 # The rows of the lines that begin with these rows; none for a row that no line begins with.
 rows_by_line <- function(drawn, first, keys) {

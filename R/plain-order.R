@@ -1,16 +1,18 @@
 # Groups and places in plain R, for a second route.
 
-plain_groups <- function(per, table) {
-  ids <- lapply(group_columns(per, table), function(column) {
+plain_groups <- function(per, table) plain_numbers(group_columns(per, table), table$n)
+
+# Rows that are alike in all columns have one number, in the order in which they are met.
+plain_numbers <- function(columns, n) {
+  numbered <- function(x) {
     take_breath()
-    values <- plain_vector(column)
-    match(values, unique(values))
-  })
-  if (length(ids) == 0) return(rep(1L, table$n))
-  Reduce(function(one, other) {
-    both <- as.double(one) * (max(other, 0) + 1) + other
-    match(both, unique(both))
-  }, ids)
+    match(x, unique(x))
+  }
+  if (length(columns) == 0) return(rep(1L, n))
+  Reduce(
+    function(one, other) numbered(as.double(one) * (max(other, 0) + 1) + other),
+    lapply(columns, function(column) numbered(plain_vector(column)))
+  )
 }
 
 # The rows in order, and each row's place, which rows that tie share.

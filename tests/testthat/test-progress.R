@@ -17,3 +17,22 @@ test_that("long work shows how far it is in a terminal", {
   expect_match(seen, "\\[=* *\\] +[0-9]+%")
   expect_match(seen, "\r +\r[^\r]*done 500000")
 })
+
+test_that("who watches long work may end it, and nothing is left half done", {
+  ns <- asNamespace("idleledger")
+  withr::defer(ns$core_set_progress(ns$progress_tick, 2))
+  n <- 3e5
+  page <- brief(data.frame(k = seq_len(n), x = sqrt(seq_len(n))),
+    beside = c(m = rolling(percentile(x, 0.3), 50001, along = k)))
+  ended <- function(says) tryCatch(nrow(draw_up(page)), interrupt = function(e) "ended")
+  for (says in list(FALSE, TRUE, NULL, NA, "no", 0, c(FALSE, FALSE))) {
+    told <- numeric()
+    ns$core_set_progress(function(part) {
+      told <<- c(told, part)
+      says
+    }, 0)
+    expect_identical(ended(says), if (isFALSE(says)) "ended" else as.integer(n), label = deparse(says))
+    expect_true(length(told) > 0 && all(told >= 0 & told <= 1))
+    if (isFALSE(says)) expect_length(told, 1)
+  }
+})
