@@ -9,7 +9,7 @@
 #' The title is that of the page; below it stand the figure, its unit and the keys; the caption says from which source,
 #' as drawn up when, and what is left out of the page or of the picture. Numbers and dates are written as in the
 #' statement. Many groups are gathered into "and n others" where their figure may be added up, and left out, which is
-#' said, where not.
+#' said, where not; a course leaves them out too where their sum is more than ten times all that it draws.
 #'
 #' @param x A statement, a [brief()] (which is drawn up first), the result of [tie_out()] or of [differences()].
 #' @param kind A kind of chart as the section `chart` has it, such as `bars(receipts)`: see [charts]. By default that

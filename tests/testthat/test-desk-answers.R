@@ -29,6 +29,7 @@ test_that("work that is stopped leaves the sentence as it was", {
   stop_now <- function() tools::pskill(Sys.getpid(), tools::SIGINT)
   found <- idleledger:::with_breaths(stop_now, answer(desk, do = "write", section = "lines", text = "reach"))
   expect_match(found$wrong, "Stopped")
+  expect_true(found$stopped)
   expect_identical(desk$brief, before)
   expect_equal(nrow(desk$statement), nrow(tolls))
   expect_null(answer(desk, do = "write", section = "lines", text = "reach")$wrong)

@@ -18,7 +18,7 @@ test_that("long work shows how far it is in a terminal", {
   expect_match(seen, "\r +\r[^\r]*done 500000")
 })
 
-test_that("who watches long work may end it, and nothing is left half done", {
+test_that("who watches long work ends it by FALSE and by nothing else", {
   ns <- asNamespace("idleledger")
   withr::defer(ns$core_set_progress(ns$progress_tick, 2))
   n <- 3e5

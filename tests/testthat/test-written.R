@@ -26,4 +26,8 @@ test_that("constants are what R makes the same value of", {
 test_that("texts in JSON are read back with every sign", {
   texts <- c("\"", "\\", "a\nb", "\t", "\001", "\u00e9\U1F600", "", "/")
   expect_identical(jsonlite::fromJSON(paste0("[", paste(ns$json_text(texts), collapse = ","), "]")), texts)
+  for (k in c(1:31, 127)) {
+    one <- paste0("\u00e9", rawToChar(as.raw(k)))
+    expect_identical(ns$json_text(c("a", one)), c("\"a\"", sprintf("\"\u00e9\\u%04x\"", k)), label = k)
+  }
 })
