@@ -179,15 +179,12 @@ fitting_value <- function(value, kind, name, where) {
   known <- c("number", "text", "date", "time", "yes/no")
   if (!kind %in% known) stop_file(where(kind), sprintf("`%s` is no kind.", kind), meant(kind, known, "kinds"))
   if (given_kind(value) == kind) return(value)
-  text <- if (is.character(value)) value
-  if (kind == "date" && !is.null(text)) text <- sub("^([0-9]{4}-[0-9]{2})$", "\\1-01", text)
-  read <- if (!is.null(text)) core_strict_values(text, if (kind == "yes/no") "truth" else kind)
   if (kind == "text" && is.numeric(value)) return(column_written(value))
-  if (is.null(read) || anyNA(read)) stop_file(
+  read <- if (is_one_text(value) && !is.na(value)) read_as_kind(value, kind)
+  if (is.null(read)) stop_file(
     where(name), sprintf("given(%s) is a %s, and got %s.", name, kind, value_text(value)[1])
   )
-  switch(kind, number = read, date = as_date_class(read), time = structure(read, class = c("POSIXct", "POSIXt"),
-    tzone = "UTC"), as.logical(read))
+  read
 }
 
 # A list of texts as YAML ----------------------------------------------------------------------------------------------

@@ -83,8 +83,9 @@ given_as_list <- function(brief, pages) {
   given <- do.call(c, c(list(list()), unname(lapply(pages, `[[`, "given"))))
   names <- unique(c(values_wanting(brief), names(given)))
   lapply(stats::setNames(nm = names), function(name) {
-    if (!name %in% names(given)) return(list(kind = "any"))
-    kind <- given_kind(given[[name]])
+    wanted <- unlist(lapply(c(list(brief), unname(pages)), function(page) page$wanted[[name]]))
+    if (!name %in% names(given)) return(list(kind = c(wanted, "any")[1]))
+    kind <- c(wanted, given_kind(given[[name]]))[1]
     list(kind = kind, default = if (kind == "any") constant_written(given[[name]]) else column_written(given[[name]]))
   })
 }

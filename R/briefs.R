@@ -5,6 +5,10 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
   opened <- with_tables_opened(Filter(length, sections))
   sections <- opened$sections
   depth <- check_pages(c(list(source), opened$tables))
+  texts <- vapply(given, function(value) is_one_text(value) && !is.na(value), TRUE)
+  if (any(texts)) {
+    given <- fitted_given(given, kinds_wanted(source, sections, given[!texts], opened$tables))
+  }
   ctx <- first_context(source, sections, given, opened$tables)
   checked <- list()
   shadowed <- shadow_notes(sections, ctx)
@@ -27,7 +31,8 @@ new_brief <- function(source, sections, given = list(), narrowed = FALSE) {
     list(
       source = source, sections = sections, checked = checked, given = given,
       columns = columns_for_pages_above(ctx), keys = ctx$keys, grain = ctx$grain, notes = notes, depth = depth,
-      narrowed = narrowed, tables = opened$tables, told = told, met = columns_of_sections(checked)
+      narrowed = narrowed, tables = opened$tables, told = told, met = columns_of_sections(checked),
+      wanted = as.list(ctx$wanted)
     ),
     class = "idle_brief"
   )
@@ -38,8 +43,22 @@ first_context <- function(source, sections, given, tables) {
   list(
     columns = as.list(kinds_of(source)), entries = NULL, grain = "entries", given = given,
     keys = character(), sections = names(sections), totals = total_columns(source),
-    stands_for = renamed_columns(source), column_notes = column_notes(source), tables = tables
+    stands_for = renamed_columns(source), column_notes = column_notes(source), tables = tables,
+    wanted = new.env(parent = emptyenv())
   )
+}
+
+# The kinds of what is to be supplied, as far as the places where it stands tell before it is.
+kinds_wanted <- function(source, sections, given, tables) {
+  ctx <- first_context(source, sections, given, tables)
+  wanted <- ctx$wanted
+  tryCatch(for (name in intersect(section_names(), names(sections))) {
+    ctx$section <- name
+    section <- room_of("section", name)
+    ctx$windows <- isTRUE(section$windows)
+    ctx <- section$leaves(section$check(sections[[name]], ctx), ctx)
+  }, idle_error = function(e) if (inherits(e, "idle_wrong_kind")) stop(e))
+  as.list(wanted)
 }
 
 # What each section of a brief knows when it is checked, those that it does not have among them.

@@ -53,15 +53,21 @@ period_texts <- function(x, unit) {
   ifelse(whole, text, day_text(days))
 }
 
-# As many decimals as a column needs, two at the most; more when all its values are small.
+# As many decimals as a column needs, two at the most; more when all its values are small. From 10^15 on there are none.
 needed_decimals <- function(x) {
   x <- abs(as_plain_number(x))
-  x <- x[is.finite(x) & x > 0]
+  x <- x[is.finite(x) & x > 0 & x < 1e15]
   if (length(x) == 0 || all(x == round(x))) return(0)
+  most <- max(x)
+  if (most < 0.001) return(if (most < 1e-9) by_powers else 4 - floor(log10(most)))
   if (all(abs(x * 10 - round(x * 10)) < 1e-9 * pmax(x, 1))) return(1)
-  least_digits <- if (max(x) < 1) 4 else 2
-  least_digits
+  if (most < 1) 4 else 2
 }
+
+# Where all values are next to nothing no decimals would show anything: each is written as a power of ten.
+by_powers <- 16
+
+power_texts <- function(x) formatC(x, format = "e", digits = 6)
 
 # Whole numbers as they are; any others as ever.
 unmarked <- list(fn = "unmarked", options = list())
@@ -78,14 +84,18 @@ unmarked_texts <- function(x, decimals) {
 
 number_text <- function(x, decimals) {
   if (inherits(x, "integer64")) return(group_digits(as.character(x)))
+  # Rounded as rounded() does: C's own way would give 2 for 2.5 and 4 for 3.5.
   x <- as_plain_number(x)
+  if (decimals != by_powers && any(x != floor(x), na.rm = TRUE)) x <- round_half_out(x, decimals)
   text <- sprintf("%.*f", decimals, x)
   size <- abs(x)
   text[which(size < 0.5 * 10^-decimals)] <- sprintf("%.*f", decimals, 0)
+  minute <- if (decimals == by_powers) which(size > 0 & size < 1e-9)
+  if (length(minute)) text[minute] <- power_texts(x[minute])
   marked <- which(size >= 999 & size < 1e15)
   if (length(marked)) text[marked] <- group_digits(text[marked])
   far <- which(size >= 1e15)
-  if (length(far)) text[far] <- ifelse(is.finite(x[far]), formatC(x[far], format = "e", digits = 6), ifelse(x[far] > 0,
+  if (length(far)) text[far] <- ifelse(is.finite(x[far]), power_texts(x[far]), ifelse(x[far] > 0,
     "infinite", "-infinite"))
   text[is.nan(x)] <- "not a number"
   text
@@ -93,6 +103,8 @@ number_text <- function(x, decimals) {
 
 exact_text <- function(value) {
   if (!is.double(value) || is.object(value) || is_missing_value(value) || !is.finite(value)) return(cell_texts(value))
+  size <- abs(value)
+  if (size >= 1e15 || size > 0 && size < 1e-9) return(format(value, digits = 15, scientific = TRUE))
   group_digits(format(value, digits = 15, scientific = FALSE, trim = TRUE))
 }
 

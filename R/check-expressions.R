@@ -116,6 +116,7 @@ room("row", "call", place = 9,
 row_call <- function(name, args, ctx) {
   row <- room_of("row", name)
   for (arg in intersect(row$one, names(args))) args[[arg]] <- constant_arg(args[[arg]], name, arg, ctx)
+  args <- given_settled(args, row, ctx)
   if (!is.null(row$ready)) args <- row$ready(args, ctx)
   check_kinds(args, row$takes, name, ctx)
   args <- with_kinds(args, row$takes)

@@ -1,6 +1,7 @@
 # Whether arguments are of the kinds that a function takes.
 
 check_kinds <- function(args, takes, name, ctx) {
+  given_settled(args, list(takes = takes, given_as = function(...) NULL), ctx)
   for (i in seq_along(args)) {
     label <- rlang::names2(args)[i]
     set <- takes_of(takes, label)

@@ -2,9 +2,10 @@
 
 # One side of a comparison: a plain data frame, and what is known of it.
 side_of <- function(x) {
+  brief <- if (is_brief(x)) x else statement_part(x, "brief")
   if (is_brief(x)) x <- statement_of(work_brief(x))
   if (inherits(x, "idle_statement")) return(list(table = as.data.frame(x), statement = x,
-    keys = as.character(statement_part(x, "keys"))))
+    keys = as.character(statement_part(x, "keys")), brief = brief))
   source <- open_source(x)
   table <- as.data.frame(source)
   list(table = table, from_file = is_from_file(source), digits = source$digits)
@@ -38,8 +39,9 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
   cells <- do.call(rbind, lapply(shared, function(column) {
     differing_cells(here, there, at, keys, column, bounds, if (length(digits)) min(digits))
   }))
+  totals <- their_totals(sides, apart$totals, keys, bounds, if (length(digits)) min(digits))
   structure(list(
-    labels = labels, keys = keys, only_a = pick_lines(here, which(is.na(at$line) & !at$again)),
+    labels = labels, keys = keys, shape = here[0, keys, drop = FALSE], of_totals = totals, only_a = pick_lines(here, which(is.na(at$line) & !at$again)),
     only_b = pick_lines(there, which(!seq_len(nrow(there)) %in% at$line & !at$again_there)),
     twice = list(pick_lines(here, which(at$again)), pick_lines(there, which(at$again_there))), totals = apart$totals,
     cells = with_texts_if_any(cells), only_columns = list(
@@ -50,6 +52,13 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
       if (length(digits)) sprintf("Numbers are compared to %d digits, which is what a workbook keeps.", min(digits))),
     bounds = bounds, sums = do.call(rbind, lapply(shared, sums_of_column, here = here, there = there))
   ), class = "idle_differences")
+}
+
+# Total lines that one side has without marks, against those of the page on the other.
+their_totals <- function(sides, totals, keys, bounds, digits) {
+  side <- which(vapply(sides, function(side) is.null(side$statement), TRUE) & vapply(totals, nrow, 1L) > 0)
+  if (length(side) != 1 || is.null(sides[[3 - side]]$brief)) return(NULL)
+  totals_compared(totals[[side]], sides[[3 - side]]$brief, keys, bounds, digits, side == 1)
 }
 
 # Whether one side is a statement and the other a file, in which keys of its own can be the same.

@@ -16,7 +16,9 @@
 #' @return An object of class `idle_differences`: a list of data frames, `only_a` and `only_b` (lines
 #'   in one only), `twice` and `totals` (of either side), and `cells` (the matched columns, `column`, `a`, `b`, and
 #'   `difference`, which is `b` less `a`; where texts differ, also `text_a` and `text_b`), with
-#'   `compared`, the number of cells compared. `as.data.frame()` gives the cells.
+#'   `compared`, the number of cells compared; `of_totals`, where the second table has totals without marks and the first
+#'   is a page: what its own totals are, with `cells` that differ. `as.data.frame()` gives the cells, of no rows where
+#'   all are equal.
 #' @section Errors:
 #' `idle_bad_argument` if there is nothing to match by, or for a tolerance that is none;
 #' `idle_unknown_column` for a column in `match` that is not in both; those of [ledger()] for a file.
@@ -46,7 +48,11 @@ label_of <- function(x, text) {
 #' @param x Differences.
 #' @param row.names,optional,... Not used.
 #' @export
-as.data.frame.idle_differences <- function(x, row.names = NULL, optional = FALSE, ...) x$cells
+as.data.frame.idle_differences <- function(x, row.names = NULL, optional = FALSE, ...) {
+  if (!is.null(x$cells)) return(x$cells)
+  none <- data.frame(column = character(), a = numeric(), b = numeric(), difference = numeric())
+  if (ncol(x$shape) == 0) none else cbind(x$shape, none)
+}
 
 #' @rdname differences
 #' @export
@@ -59,6 +65,7 @@ print.idle_differences <- function(x, ...) {
     say_quiet(sprintf("a is %s, b is %s, and the difference is b less a.", x$labels[1], x$labels[2]))
     print_some(x$cells, x$keys)
   }
+  print_totals(x)
   for (side in 1:2) print_side(x, side)
   for (note in x$notes) say_quiet(note)
   invisible(x)
@@ -88,7 +95,8 @@ print_side <- function(x, side) {
   show(list(x$only_a, x$only_b)[[side]], paste("Only in", x$labels[side]))
   show(x$twice[[side]], sprintf("There again in %s, and not compared", x$labels[side]))
   totals <- x$totals[[side]]
-  if (nrow(totals)) say_quiet(sprintf("Totals in %s, set apart: %s", x$labels[side], count_of(nrow(totals), "line")))
+  if (nrow(totals) && is.null(x$of_totals)) say_quiet(sprintf("Totals in %s, set apart and not compared: %s",
+    x$labels[side], count_of(nrow(totals), "line")))
   columns <- x$only_columns[[side]]
   if (length(columns)) say_quiet(sprintf("Not compared: %s, only in %s", listing(tick(columns)), x$labels[side]))
 }
@@ -104,8 +112,15 @@ print_some <- function(table, keys, most = 10) {
   if (nrow(table) > most) say_quiet(sprintf("%s more", big_mark(nrow(table) - most)))
 }
 
+# Total lines of the other table against the page's own.
+print_totals <- function(x) {
+  if (is.null(x$of_totals)) return(invisible())
+  say(totals_in_words(x$of_totals))
+  if (!is.null(x$of_totals$cells)) print_some(x$of_totals$cells, "line")
+}
+
 # Whether nothing differs.
 is_same <- function(found) {
-  is.null(found$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 &&
+  is.null(found$cells) && is.null(found$of_totals$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 &&
     all(vapply(found$twice, nrow, 1L) == 0)
 }

@@ -72,7 +72,7 @@ ledger <- function(source, name = NULL, missing = NULL, encoding = "UTF-8", kind
   asked <- name
   if (is.null(name)) name <- deparse1(substitute(source))
   open_source(source, list(
-    name = short_name(name), asked = asked, missing = missing, encoding = encoding,
+    name = short_name(name), named = asked, missing = missing, encoding = encoding,
       kinds = kinds_asked(rlang::enquo(kinds)),
     separator = separator, locale = locale, sheet = sheet, range = range, table = table, in_parts = in_parts
   ))

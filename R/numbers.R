@@ -25,6 +25,21 @@ rounding_slack <- function(size_of_lines, total, n) {
   (size_of_lines + total) * .Machine$double.eps / 2 * (1 + 1e-9) + n * 2^-1074
 }
 
+# Halves go away from zero, and a half is judged as the number is written to 15 digits: 2.675 to two
+# decimals is 2.68, although the stored double lies a little under it.
+round_half_out <- function(x, digits = 0) {
+  n <- max(length(x), length(digits))
+  x <- rep_len(as_plain_number(x), n)
+  scale <- 10^digits
+  scaled <- abs(x) * scale
+  whole <- floor(scaled)
+  up <- scaled - whole >= 0.5 - pmax(scaled, 1) * 4e-16
+  result <- sign(x) * (whole + up) / scale
+  far <- !is.finite(scaled) | scaled > 2^52
+  result[far] <- x[far]
+  result
+}
+
 in_order <- function(x) if (inherits(x, "integer64")) x[order(as.double(x))] else sort(x, method = "radix")
 
 last_match <- function(wanted, x) length(x) + 1L - match(wanted, rev(x))

@@ -234,6 +234,7 @@ either_number_or_moment <- function(args, ctx) {
 
 room("+", "row", topic = "numbers",
   args = alist(x = , y = NULL), takes = list(), gives = sum_kind, ready = either_number_or_moment,
+  given_as = function(others, at) "double",
   work = function(x, y = NULL) {
     if (is.null(y)) return(if (inherits(x, "integer64") || is_moment_vector(x)) x else as_plain_number(x))
     if (is_moment_vector(x)) return(moved(x, y))
@@ -251,6 +252,8 @@ room("+", "row", topic = "numbers",
 room("-", "row", topic = "numbers",
   args = alist(x = , y = NULL), takes = list(), gives = difference_kind,
   ready = either_number_or_moment,
+  # From a date either a date or a number of days may be taken.
+  given_as = function(others, at) if (!any(is_moment(others))) "double" else if (at == 1) others[1],
   work = function(x, y = NULL) {
     if (is.null(y)) return(if (inherits(x, "integer64")) -x else -as_plain_number(x))
     if (is_moment_vector(y)) return(days_between(x, y))
@@ -266,21 +269,6 @@ room("-", "row", topic = "numbers",
   in_sql = plus_or_minus("-"), words = "minus; the difference of two dates is a number of days",
   phrases = of_two_numbers("-", "{x} less {y}", "{x}_less_{y}")
 )
-
-# Halves go away from zero, and a half is judged as the number is written to 15 digits: 2.675 to two
-# decimals is 2.68, although the stored double lies a little under it.
-round_half_out <- function(x, digits = 0) {
-  n <- max(length(x), length(digits))
-  x <- rep_len(as_plain_number(x), n)
-  scale <- 10^digits
-  scaled <- abs(x) * scale
-  whole <- floor(scaled)
-  up <- scaled - whole >= 0.5 - pmax(scaled, 1) * 4e-16
-  result <- sign(x) * (whole + up) / scale
-  far <- !is.finite(scaled) | scaled > 2^52
-  result[far] <- x[far]
-  result
-}
 
 # 64-bit whole numbers are whole already; below the point of 10^-digits halves go away from zero too.
 round_wholes <- function(x, digits) {

@@ -147,7 +147,7 @@ check_against <- function(drawn, against) {
     "Against what was given: %s in lines matched by %s, %s.", count_of(found$compared, "cell"), both(found$keys),
     if (found$compared == 0 && wrong == 0) "so nothing was compared" else if (wrong == 0) "all equal" else both(text)
   ), if (n > 0) found$cells else if (wrong > 0) found$only_b))
-  checks <- c(checks, columns_not_compared(found))
+  checks <- c(checks, check_their_totals(found), columns_not_compared(found))
   fresh <- found$only_a
   if (all(level_columns %in% names(fresh))) fresh <- fresh[fresh$line_kind == "line", , drop = FALSE]
   if (nrow(fresh) == 0) return(checks)
@@ -155,6 +155,13 @@ check_against <- function(drawn, against) {
   c(checks, list(a_note("against", sprintf(
     "Against what was given: %s not there: %s.", is_are(nrow(fresh), "line"), listing(tick(new))
   ))))
+}
+
+# Its total lines, each against the page's own.
+check_their_totals <- function(found) {
+  of <- found$of_totals
+  if (is.null(of)) return(NULL)
+  list(a_check("against", if (is.null(of$cells)) if (of$compared > 0) TRUE else NA else FALSE, totals_in_words(of), of$cells))
 }
 
 # Columns of what was given that the page does not have.

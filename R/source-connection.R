@@ -25,7 +25,7 @@ table_of_connection <- function(connection, how) {
   if (!DBI::dbIsValid(connection)) {
     stop_idle("bad_argument", "The connection is closed.", "Open it again with DBI::dbConnect().")
   }
-  query <- query_for(connection, c(how$table, how$asked, how$name)[1])
+  query <- query_for(connection, c(how$table, how$named, how$name)[1])
   in_parts <- !is.null(check_parts_asked(how$in_parts)) && !isFALSE(how$in_parts)
   if (inherits(connection, "PqConnection")) {
     ledger <- fetched_table(connection, query)

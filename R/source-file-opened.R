@@ -23,7 +23,7 @@ one_file <- function(path, how) {
 
 # What was asked for and means nothing for this format.
 check_options <- function(reader, how, name) {
-  given <- names(without_null(how[setdiff(names(how), c("name", "encoding", "in_parts"))]))
+  given <- names(without_null(how[setdiff(names(how), c("name", "named", "encoding", "in_parts"))]))
   idle <- setdiff(given, reader$takes)
   if (length(idle)) stop_idle(
     "bad_argument", sprintf("%s: `%s` says nothing about a file of this format.", name, idle[1]),

@@ -11,6 +11,8 @@ namespace {
 
 const idle::RowsInOrder& arrangement_of(SEXP x) { return *Rcpp::XPtr<idle::RowsInOrder>(x); }
 
+constexpr auto farthest = static_cast<double>(idle::Reach::farthest);
+
 idle::Reach reach_of(const Rcpp::List& x) {
   const std::string unit = x["unit"];
   idle::Reach reach;
@@ -18,7 +20,7 @@ idle::Reach reach_of(const Rcpp::List& x) {
                : unit == "days"   ? idle::Reach::Unit::days
                : unit == "months" ? idle::Reach::Unit::months
                                   : idle::Reach::Unit::rows;
-  reach.n = static_cast<std::int64_t>(Rcpp::as<double>(x["n"]));
+  reach.n = idle::whole_within(Rcpp::as<double>(x["n"]), -farthest, farthest, "how far a frame reaches");
   reach.short_of = Rcpp::as<bool>(x["short_of"]);
   return reach;
 }
@@ -79,8 +81,9 @@ Rcpp::List core_rank(SEXP arrangement, std::string what, double tiles) {
   Rcpp::Shield<SEXP> out(
       fresh(doubles ? idle::Storage::float64 : idle::Storage::int32, rows.rows()));
   void* to = memory_of(out);
+  const std::int64_t number = idle::whole_within(tiles, 1, farthest, "the number of tiles");
   const auto unplaced = bridge::with_work([&](const idle::Work& work) {
-    return idle::rank_rows(rows, what, static_cast<std::int64_t>(tiles), to, work);
+    return idle::rank_rows(rows, what, number, to, work);
   });
   return Rcpp::List::create(Rcpp::_["values"] = static_cast<SEXP>(out),
                             Rcpp::_["unplaced"] = static_cast<double>(unplaced));
@@ -94,7 +97,7 @@ Rcpp::List core_slide(SEXP arrangement, Rcpp::List frame, SEXP days, Rcpp::List 
   idle::MovingFigure moving;
   moving.name = Rcpp::as<std::string>(figure["name"]);
   moving.p = Rcpp::as<double>(figure["p"]);
-  moving.n = static_cast<std::int64_t>(Rcpp::as<double>(figure["n"]));
+  moving.n = idle::whole_within(Rcpp::as<double>(figure["n"]), -farthest, farthest, "how far a value is looked for");
   moving.values = view_or_none(figure["values"]);
   moving.condition = bridge::condition_of(figure["condition"]);
   moving.weights = view_or_none(figure["weights"]);
@@ -149,8 +152,9 @@ SEXP core_rows_away(SEXP arrangement, double n, SEXP skip) {
   const auto& rows = arrangement_of(arrangement);
   Rcpp::Shield<SEXP> out(rows_vector(rows));
   const idle::ColumnView values = view_or_none(skip);
+  const std::int64_t places = idle::whole_within(n, -farthest, farthest, "how far a row is looked for");
   bridge::with_work([&](const idle::Work& work) {
-    idle::rows_away(rows, static_cast<std::int64_t>(n), Rf_isNull(skip) ? nullptr : &values,
+    idle::rows_away(rows, places, Rf_isNull(skip) ? nullptr : &values,
                     INTEGER(out), work);
     return 0;
   });

@@ -21,6 +21,16 @@ std::string fresh_name() {
   return "idle-spill-" + std::to_string(own) + "-" + std::to_string(++number);
 }
 
+// A place in a file by 64 bits, whatever the machine's `long` has.
+int go_to(std::FILE* file, std::size_t at) {
+#ifdef _WIN32
+  return _fseeki64(file, static_cast<long long>(at), SEEK_SET);
+#else
+  static_assert(sizeof(off_t) >= 8, "files above 2 GB need places of 64 bits");
+  return fseeko(file, static_cast<off_t>(at), SEEK_SET);
+#endif
+}
+
 std::string in_megabytes(std::size_t bytes) { return std::to_string((bytes >> 20) + 1) + " MB"; }
 
 }  // namespace
@@ -72,7 +82,7 @@ void SpillFile::write(const void* from, std::size_t n) {
 }
 
 void SpillFile::read(std::size_t at, void* into, std::size_t n) const {
-  if (std::fseek(file_, static_cast<long>(at), SEEK_SET) != 0 || std::fread(into, 1, n, file_) != n) {
+  if (go_to(file_, at) != 0 || std::fread(into, 1, n, file_) != n) {
     throw CannotSpill("what was put by cannot be read back");
   }
 }

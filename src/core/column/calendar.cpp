@@ -5,6 +5,7 @@
 #include <map>
 #include <stdexcept>
 
+#include "base/within.h"
 #include "column/column.h"
 
 namespace idle {
@@ -79,6 +80,9 @@ std::int64_t days_of(const Civil& date) {
 }
 
 std::int64_t months_later(std::int64_t days, std::int64_t months) {
+  constexpr std::int64_t farthest = std::int64_t{1} << 50;
+  need_within(days, -farthest, farthest, "a day");
+  need_within(months, -farthest, farthest, "a number of months");
   const Civil date = civil_of(days);
   const std::int64_t month = date.year * 12 + date.month - 1 + months;
   const std::int64_t year = month >= 0 ? month / 12 : (month - 11) / 12;

@@ -134,7 +134,7 @@ void ExactSums::add(const std::int32_t* groups, const double* values, std::size_
                       !lanes_.empty() && n <= block && n > 8 * totals_.size();
   if (narrow) {
     add_lanes(groups, values, n, high, runs);
-  } else if (!scan.has_nan && high < special_field && low > unit_ + 1075 &&
+  } else if (!scan.has_nan && high < special_field && low > std::max(0, unit_ + 1075) &&
              high - unit_ - 1075 <= near_shift && near_only_ && near_values_ < most_near_values) {
     add_near(groups, values, n);
   } else {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <stdexcept>
 #include <vector>
 
 #include "column/block_facts.h"
@@ -64,6 +65,10 @@ bool found_within(const double* x, std::size_t n, std::size_t below, Neighbours 
 }
 
 }  // namespace
+
+void check_part(double p) {
+  if (!(p >= 0 && p <= 1)) throw std::invalid_argument("a percentile is out of range");
+}
 
 QuantilePlace place_of(std::size_t n, double p) {
   const double place = p * static_cast<double>(n - 1);

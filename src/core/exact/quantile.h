@@ -10,6 +10,8 @@ struct QuantilePlace {
   std::size_t below;
   double part;
 };
+// Throws unless p is a part of a whole: from 0 to 1.
+void check_part(double p);
 QuantilePlace place_of(std::size_t n, double p);
 
 // The percentile p of some values (see quantiles()), which change their places.

@@ -38,7 +38,9 @@ Asked asked_of(const std::string& answer) {
   if (found != known.end()) return {found->second};
   const auto colon = answer.find(':');
   if (answer.substr(0, colon) != "quantile") throw std::invalid_argument("counted values give no " + answer);
-  return {Asked::What::quantile, std::strtod(answer.c_str() + colon + 1, nullptr)};
+  const double part = std::strtod(answer.c_str() + colon + 1, nullptr);
+  check_part(part);
+  return {Asked::What::quantile, part};
 }
 
 class GroupReader {

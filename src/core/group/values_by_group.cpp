@@ -146,6 +146,7 @@ bool by_key(const Keyed& a, const Keyed& b) {
 
 std::vector<double> quantiles(const Groups& groups, const Wanted& wanted, double p,
                               const Work& work) {
+  check_part(p);
   auto arranged = arrange<double>(groups, wanted, work, [values = wanted.values](std::size_t row) {
     return number_at(values, row);
   });

@@ -35,6 +35,7 @@ TEST_CASE("sums known by construction") {
   CHECK(exact_sum({1e308, 1, 1e-308, -1e308, -1}) == 1e-308);
   CHECK(exact_sum(std::vector<double>(1000000, 0.01)) == doctest::Approx(10000).epsilon(1e-15));
   CHECK(exact_sum({4.9406564584124654e-324, 4.9406564584124654e-324}) == 9.8813129168249309e-324);
+  CHECK(exact_sum({2.2250738585072014e-308, -1e-310}) == 2.2250738585072014e-308 - 1e-310);
   CHECK(exact_sum({1.7976931348623157e308, 1.7976931348623157e308}) == INFINITY);
   CHECK(exact_sum({1, std::ldexp(1, -53)}) == 1);                      // half: to even
   CHECK(exact_sum({1, std::ldexp(1, -53), std::ldexp(1, -106)}) > 1);  // just over half
@@ -59,6 +60,46 @@ TEST_CASE("hostile sums agree with a sum of unlimited width, in any order") {
     std::shuffle(x.begin(), x.end(), random);
     CHECK(sum == exact_sum(x));
   }
+}
+
+TEST_CASE("sums and means by group are exact from the smallest denormal to the largest double, also saved and merged") {
+  std::mt19937_64 random(41);
+  int wrong = 0;
+  const std::uint64_t step = rounds(5) < 5 ? 3 : 1;
+  for (std::uint64_t top = 0; top < 2047; top += step) {
+    const std::size_t groups = 1 + random() % 30, n = groups * (1 + random() % 20);
+    const std::uint64_t spread = 1 + random() % (random() % 2 ? 8 : 90);
+    std::vector<double> x(n);
+    std::vector<std::int32_t> group(n);
+    for (std::size_t i = 0; i < n; ++i) {
+      const std::uint64_t field = top - std::min(top, random() % spread);
+      x[i] = random() % 15 == 0 ? 0.0 : number_of((random() & 1) << 63 | field << 52 | random() >> 12);
+      group[i] = static_cast<std::int32_t>(random() % groups);
+    }
+    const auto summed = [&](std::size_t from, std::size_t to) {
+      ExactSums sums(groups, ExactSums::unit_for(x.data() + from, to - from));
+      if (to > from) sums.add(group.data() + from, x.data() + from, to - from, facts_of(x.data() + from, to - from));
+      return sums;
+    };
+    ExactSums whole = summed(0, n), merged = summed(0, n / 3);
+    StateWriter writer;
+    summed(n / 3, n).save(writer);
+    const std::string bytes = writer.take();
+    StateReader reader(bytes);
+    merged.merge(ExactSums::load(reader, groups));
+    for (std::size_t g = 0; g < groups; ++g) {
+      WideSum truth;
+      std::int64_t count = 0;
+      for (std::size_t i = 0; i < n; ++i) {
+        if (group[i] == static_cast<std::int32_t>(g)) truth.add(x[i]), ++count;
+      }
+      if (count == 0) continue;
+      const double sum = round_ratio(truth.value(), WideSum::lowest);
+      const double mean = round_ratio(truth.value(), WideSum::lowest, static_cast<std::uint64_t>(count), 1);
+      wrong += whole.sum(g) != sum || merged.sum(g) != sum || whole.mean(g, count) != mean || merged.mean(g, count) != mean;
+    }
+  }
+  CHECK(wrong == 0);
 }
 
 TEST_CASE("parts of a sum merge into the whole, whatever their units") {

@@ -189,6 +189,8 @@ void FrameFacts::add(const FrameFacts& other) {
 
 void frames_of(const RowsInOrder& arrangement, std::size_t group, const Frame& frame,
                const ColumnView& days, Bounds& bounds, FrameFacts& facts) {
+  frame.behind.check();
+  frame.ahead.check();
   const std::size_t m = arrangement.end(group) - arrangement.begin(group);
   const bool noted = by_calendar(frame) || frame.behind.unit == Reach::Unit::rows;
   const std::vector<std::int64_t> dates =

@@ -4,6 +4,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "base/within.h"
 #include "column/column.h"
 #include "group/rows_in_order.h"
 
@@ -15,6 +16,9 @@ struct Reach {
   Unit unit = Unit::rows;  // end: as far as the group goes
   std::int64_t n = 0;
   bool short_of = false;  // calendar: the day itself that is reached does not belong to the frame
+  static constexpr std::int64_t farthest = std::int64_t{1} << 49;
+  // Throws where it goes farther than any rows, days or months that are worked with.
+  void check() const { need_within(n, -farthest, farthest, "how far a frame reaches"); }
 };
 
 struct Frame {
@@ -36,18 +40,30 @@ struct FrameFacts {
 };
 
 // Frames of so many rows to each side are known without being written down.
-struct EvenFrames {
+class EvenFrames {
+ public:
+  EvenFrames() = default;
+  EvenFrames(std::int32_t n, std::int32_t rows_behind, std::int32_t rows_after, bool starts, bool ends)
+      : size(n), behind(rows_behind), after(rows_after), from_start(starts), to_end(ends) {}
   std::int32_t size = 0, behind = 0, after = 0;
   bool from_start = false, to_end = false;
 
+  // In 64 bits: rows and reaches may each come near 2^31.
   std::int32_t low(std::int32_t at) const {
-    return from_start ? 0 : std::min(std::max(at - behind, 0), size);
+    return from_start ? 0 : within(std::int64_t{at} - behind, 0);
   }
   std::int32_t high(std::int32_t at) const {
-    return to_end ? size : std::min(std::max(at + after + 1, low(at)), size);
+    return to_end ? size : within(std::int64_t{at} + after + 1, low(at));
   }
   bool full(std::int32_t at) const {
-    return (from_start || at >= behind) && (to_end || at < size - after);
+    return (from_start || at >= behind) && (to_end || at < std::int64_t{size} - after);
+  }
+  // The rows of a frame that no end of the group cuts off.
+  std::int64_t width() const { return std::max<std::int64_t>(1, std::int64_t{behind} + after + 1); }
+
+ private:
+  std::int32_t within(std::int64_t at, std::int32_t least) const {
+    return static_cast<std::int32_t>(std::min<std::int64_t>(std::max<std::int64_t>(at, least), size));
   }
 };
 

@@ -67,6 +67,7 @@ void rows_carried(const RowsInOrder& arrangement, const ColumnView& values, std:
 
 std::int64_t rows_earlier(const RowsInOrder& arrangement, const ColumnView& days, const Reach& span,
                       std::int32_t* out, const Work& work) {
+  span.check();
   std::atomic<std::int64_t> several{0};
   each_group(arrangement, work, [&](std::size_t begin, std::size_t end) {
     std::int64_t repeats = 0;
@@ -95,6 +96,7 @@ std::int64_t rows_earlier(const RowsInOrder& arrangement, const ColumnView& days
 
 void number_runs(const RowsInOrder& arrangement, const ColumnView& values, double step, bool months,
                  std::int32_t* out, const Work& work) {
+  if (months) whole_within(step, 0, Reach::farthest, "the months of a step");
   each_group(arrangement, work, [&](std::size_t begin, std::size_t end) {
     std::int32_t run = 0;
     double last = 0;

@@ -3,6 +3,8 @@
 #include <atomic>
 #include <stdexcept>
 
+#include "window/frames.h"
+
 namespace idle {
 
 namespace {
@@ -103,6 +105,7 @@ class GroupRanks {
 
 std::int64_t rank_rows(const RowsInOrder& arrangement, const std::string& what, std::int64_t tiles,
                        void* out, const Work& work) {
+  need_within(tiles, 1, Reach::farthest, "the number of tiles");
   const int workers = workers_for(work, arrangement.rows());
   const bool by_stage = arrangement.can_stage() && what != "percent_rank" && what != "cume_dist";
   Buffer<std::int32_t> stage(by_stage ? arrangement.rows() : 0);

@@ -5,6 +5,7 @@
 #include <stdexcept>
 
 #include "column/block_facts.h"
+#include "exact/quantile.h"
 #include "window/slide_local.h"
 
 namespace idle {
@@ -149,6 +150,8 @@ Storage answer_storage(const MovingFigure& figure) {
 FrameFacts slide(const RowsInOrder& arrangement, const Frame& frame, const ColumnView& days,
                  const MovingFigure& figure, bool partial, void* out, const Work& work) {
   const MovingFamily& family = moving_family(figure.name);
+  need_within(figure.n, -Reach::farthest, Reach::farthest, "how far a value is looked for");
+  check_part(figure.p);
   const Storage storage = answer_storage(figure);
   const bool values_needed = family.reads_values;
   const int workers = workers_for(work, arrangement.rows());

@@ -58,13 +58,12 @@ void run_best(const LocalRows& rows, const T* x, const Ahead& ahead, T* answers)
 template <typename T, typename Ahead>
 void best_in_blocks(const LocalRows& rows, const T* x, const Ahead& ahead, T* answers) {
   const EvenFrames& frames = rows.bounds.even;
-  const auto size = static_cast<std::int32_t>(rows.size);
-  const std::int32_t block = std::min(size, std::max(1, frames.behind + frames.after + 1));
+  const auto size = static_cast<std::int64_t>(rows.size), block = std::min(size, frames.width());
   std::vector<T> upto(rows.size), from(rows.size);
-  for (std::int32_t start = 0; start < size; start += block) {
-    const std::int32_t end = std::min(size, start + block);
+  for (std::int64_t start = 0; start < size; start += block) {
+    const std::int64_t end = std::min(size, start + block);
     T up = x[start], down = x[end - 1];
-    for (std::int32_t k = 0; k < end - start; ++k) {
+    for (std::int64_t k = 0; k < end - start; ++k) {
       const T next = x[start + k], last = x[end - 1 - k];
       up = ahead(next, up) ? next : up;
       down = ahead(last, down) ? last : down;
@@ -72,7 +71,7 @@ void best_in_blocks(const LocalRows& rows, const T* x, const Ahead& ahead, T* an
       from[end - 1 - k] = down;
     }
   }
-  for (std::int32_t at = 0; at < size; ++at) {
+  for (std::int32_t at = 0; at < frames.size; ++at) {
     const std::int32_t low = frames.low(at), high = frames.high(at);
     if (low == high || !(rows.partial || frames.full(at))) {
       put_missing(answers[at]);

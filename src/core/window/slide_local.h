@@ -1,5 +1,6 @@
 // One group's rows as a slider sees them: numbered from 0 in the group's order.
 #pragma once
+#include <algorithm>
 #include <initializer_list>
 #include <string>
 #include <vector>
@@ -45,9 +46,9 @@ void move_along(const LocalRows& rows, const Frames& frames, Slider& slider, Ans
   const bool partial = rows.partial;
   std::int32_t from = 0, to = 0;
   constexpr std::int32_t stretch = 4096;  // rows between two looks at whether to stop
-  for (std::int32_t begin = 0; begin < size; begin += stretch) {
-    const std::int32_t end = size - begin < stretch ? size : begin + stretch;
-    for (std::int32_t at = begin; at < end; ++at) {
+  for (std::int64_t begin = 0; begin < size; begin += stretch) {
+    const auto end = static_cast<std::int32_t>(std::min<std::int64_t>(size, begin + stretch));
+    for (auto at = static_cast<std::int32_t>(begin); at < end; ++at) {
       const std::int32_t low = frames.low(at), high = frames.high(at);
       for (; to < high; ++to) {
         if (!gaps || rows.takes(to)) slider.add(to);

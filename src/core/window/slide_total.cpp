@@ -270,7 +270,7 @@ int count_bits(const LocalRows& rows) {
   const EvenFrames& even = rows.bounds.even;
   std::size_t most = rows.size;
   if (rows.bounds.is_even && !even.from_start && !even.to_end) {
-    most = std::min<std::size_t>(most, std::max(1, even.behind + even.after + 2));
+    most = std::min<std::size_t>(most, even.width() + 1);
   }
   return 64 - __builtin_clzll(most);
 }
