@@ -2,8 +2,31 @@
 
 calendar_units <- c("day", "week", "month", "quarter", "year")
 
+clock_steps <- c(second = 1, minute = 60, hour = 3600)
+
+# The seconds of a step of the clock, such as "hour" or "15 minutes"; NULL for those of the calendar.
+seconds_of_step <- function(unit) {
+  if (unit %in% names(clock_steps)) return(clock_steps[[unit]])
+  parts <- regmatches(unit, regexec("^([0-9]+) (minute|hour)s$", unit))[[1]]
+  if (length(parts)) as.double(parts[2]) * clock_steps[[parts[3]]]
+}
+
+# Steps of the clock are counted from midnight in UTC, and stand for those of a zone a whole number of them away.
+clock_numbers <- function(x, size) {
+  seconds <- as.double(unclass(x))
+  if (!zone_of(x) %in% c("UTC", "GMT")) {
+    away <- as.POSIXlt(x[is.finite(seconds)])$gmtoff
+    if (any(away %% size != 0, na.rm = TRUE)) stop_idle("bad_argument", sprintf(
+      "The clock of the zone %s is not a whole number of steps of %s seconds from UTC.", zone_of(x), format(size)),
+    "Give times in UTC.")
+  }
+  floor(seconds / size)
+}
+
 # The number of the step that a day lies in.
 step_numbers <- function(x, unit) {
+  size <- seconds_of_step(unit)
+  if (!is.null(size)) return(clock_numbers(x, size))
   days <- as_days(x)
   part <- function(what) core_date_part(days, what, 1L)
   switch(unit,
@@ -12,7 +35,26 @@ step_numbers <- function(x, unit) {
   )
 }
 
-step_of_bound <- function(day, unit) if (!is.null(day)) step_numbers(day, unit)
+# The step of a day that bounds a calendar; of the clock the first of that day, or the last.
+step_of_bound <- function(day, unit, like = NULL, last = FALSE) {
+  if (is.null(day)) return(NULL)
+  size <- seconds_of_step(unit)
+  if (is.null(size)) return(step_numbers(day, unit))
+  floor(instant_of((as_days(day) + last) * 86400, zone_of(like)) / size) - last
+}
+
+# A step's first moment, as a column holds them: a date, or a time.
+moments_of_steps <- function(steps, unit, like) {
+  size <- seconds_of_step(unit)
+  if (is.null(size)) return(days_like(days_of_steps(steps, unit), like))
+  structure(steps * size, class = c("POSIXct", "POSIXt"), tzone = attr(like, "tzone"))
+}
+
+# A day as the column holds them: a date, or midnight where there are times.
+days_like <- function(days, column) {
+  if (inherits(column, "Date")) return(as_date_class(days))
+  structure(instant_of(days * 86400, zone_of(column)), class = c("POSIXct", "POSIXt"), tzone = attr(column, "tzone"))
+}
 
 # The first day of a step.
 days_of_steps <- function(steps, unit) {

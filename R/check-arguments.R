@@ -59,30 +59,42 @@ check_span <- function(expr, values, ctx, what, least = 1) {
     if (length(expr) != 2) stop_in(ctx, "bad_argument", sprintf("%s() takes one number: %s(7).", name, name))
     n <- whole_number(expr[[2]], values, ctx, name, least)
     span <- calendar_spans[[name]]
-    return(list(unit = span[[1]], n = n * span[[2]], text = expr_text(expr)))
+    return(list(unit = span[[1]], n = n * span[[2]], text = expr_text(expr), word = name))
   }
   list(unit = "rows", n = whole_number(expr, values, ctx, what, least), text = expr_text(expr))
 }
 
 calendar_spans <- list(
   days = list("days", 1), weeks = list("days", 7), months = list("months", 1), quarters = list("months", 3),
-  years = list("months", 12)
+  years = list("months", 12), hours = list("seconds", 3600), minutes = list("seconds", 60)
 )
+
 
 reach <- function(unit, n = 0, short_of = FALSE) list(unit = unit, n = n, short_of = short_of)
 
-by_calendar <- function(frame) frame$behind$unit %in% c("days", "months") || frame$ahead$unit %in% c("days", "months")
+by_calendar <- function(frame) any(c(frame$behind$unit, frame$ahead$unit) %in% c("days", "months", "seconds"))
 
 # A step of the calendar: "day", or days(1).
-step_of_calendar <- function(expr, what, values, ctx) {
+step_of_calendar <- function(expr, what, values, ctx, kind = "date") {
   if (!is.call(expr) || !call_name(expr) %in% names(calendar_spans)) {
-    return(one_of_words(expr, calendar_units, what, values, ctx))
+    return(one_of_words(expr, c(if (kind == "time") c("minute", "hour"), calendar_units), what, values, ctx))
   }
   span <- check_span(expr, values, ctx, what)
   word <- sub("s$", "", call_name(expr))
+  if (span$unit == "seconds") return(step_of_clock(span, word, kind, what, ctx))
   if (span$n == calendar_spans[[call_name(expr)]][[2]]) return(word)
   stop_in(ctx, "bad_argument", sprintf("`%s` is one step of the calendar, and got %s.", what, span$text),
     sprintf("Write %s = \"%s\".", what, word))
+}
+
+# "hour", or so many minutes of which a day has a whole number.
+step_of_clock <- function(span, word, kind, what, ctx) {
+  if (kind != "time") stop_in(ctx, "wrong_kind", sprintf("`%s` is %s, and goes along times, not along dates.", what,
+    span$text))
+  if (86400 %% span$n != 0) stop_in(ctx, "bad_argument", sprintf("`%s` is %s, and a day is no whole number of them.",
+    what, span$text), "Such as minutes(15) or hours(6).")
+  n <- span$n / clock_steps[[word]]
+  if (n == 1) word else sprintf("%s %ss", format(n), word)
 }
 
 # One of some words in quotes.

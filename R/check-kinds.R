@@ -34,6 +34,3 @@ kind_hint <- function(node, set, ctx) {
   NULL
 }
 
-takes_of <- function(takes, label) {
-  if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
-}

@@ -100,8 +100,9 @@ frames_in_columns <- function(node, group, table) {
 }
 
 dated_frames <- function(node, group, table, order, begin, end) {
-  frame <- node$frame
-  day <- as_days(evaluate_column(dated_along(node$along), table))
+  clock <- frame_clock_again(node$frame, evaluate_column(dated_along(node$along), table))
+  frame <- clock$frame
+  day <- clock$day
   if (!all(is.finite(day))) return(NULL)
   distinct <- unique(day)
   if (length(distinct) > 1e5) return(NULL)
@@ -151,7 +152,7 @@ neighbours_of_groups <- function(part, values, group, table, row_of) {
   date <- dated_along(node$along)
   arranged <- list(
     n = table$n, group = own, begin = match(own, own), there = which(!is_missing_value(x)[order]),
-    day = if (!is.null(date)) as_days(evaluate_column(date, table))[order]
+    day = if (!is.null(date)) places_in_time(evaluate_column(date, table), node$span)[order]
   )
   arranged$end <- arranged$begin + tabulate(own)[own] - 1L
   place <- row_of(arranged, node)

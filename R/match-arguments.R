@@ -53,3 +53,7 @@ place_args <- function(parts, labels, allowed, name, ctx) {
   labels[unnamed] <- free[seq_along(unnamed)]
   stats::setNames(parts, labels)
 }
+
+takes_of <- function(takes, label) {
+  if (nzchar(label) && label %in% names(takes)) takes[[label]] else takes[["..."]]
+}

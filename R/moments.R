@@ -9,6 +9,9 @@ as_days <- function(x) {
   floor(as.double(unclass(x)))
 }
 
+# Millionths of a second, which is what times are read to.
+moments_counted <- function(x) round(as.double(unclass(x)) * 1e6)
+
 month_start <- function(starts) {
   if (length(starts) != 1 || !is.numeric(starts) || !starts %in% 1:12) {
     stop_idle("bad_argument", "fiscal_year(starts = ) takes a month, 1 to 12.")
@@ -106,3 +109,10 @@ period_starts <- function(starts, unit) {
 }
 
 unit_step <- function(unit) if (unit == "quarter") "3 months" else unit
+
+# Where dates lie: by days, or by moments where a span is one of the clock.
+places_in_time <- function(dates, span) if (identical(span$unit, "seconds")) moments_counted(dates) else as_days(dates)
+
+span_before <- function(now, span) {
+  switch(span$unit, months = months_from(now, -span$n), seconds = now - span$n * 1e6, now - span$n)
+}

@@ -10,7 +10,8 @@ room("fill_calendar", "preparation",
     )
     per <- if (!is.null(parts$per) && !rlang::is_call(parts$per, "whole", n = 0)) named_columns(parts$per, "per", ctx)
     part <- list(
-      along = along, per = per, step = step_of_calendar(parts$step, "step", values, ctx),
+      along = along, per = per, step = step_of_calendar(parts$step, "step", values, ctx,
+        ctx$columns[[along]]),
       from = day_asked(parts$from, "from", values, ctx), to = day_asked(parts$to, "to", values, ctx),
       fill = fill_asked(parts$fill, c(along, per), values, ctx), made = made_mark(ctx)
     )
@@ -83,9 +84,10 @@ work_fill_calendar <- function(drawn, part) {
   groups <- core_group(unname(keys), entries$n)
   facts <- core_group_facts(groups)
   number <- core_group_numbers(groups)
+  own <- fetch(part$along)
   made <- steps_without_rows(
-    step_numbers(fetch(part$along), part$step), number, facts$size, step_of_bound(part$from, part$step),
-    step_of_bound(part$to, part$step), sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
+    step_numbers(own, part$step), number, facts$size, step_of_bound(part$from, part$step, own),
+    step_of_bound(part$to, part$step, own, TRUE), sprintf("In the section `prepare`: fill_calendar(%s)", part$along)
   )
   m <- length(made$step)
   names <- union(entries$column_names, part$made)
@@ -105,17 +107,11 @@ filled_columns <- function(part, entries, fetch, made, first) {
       return(c(before, rep(TRUE, m)))
     }
     own <- fetch(name)
-    if (name == part$along) return(stacked(list(own, days_like(days_of_steps(made$step, part$step), own))))
+    if (name == part$along) return(stacked(list(own, moments_of_steps(made$step, part$step, own))))
     if (name %in% part$per) return(stacked(list(own, pick_rows(own, first[made$group]))))
     if (is.null(part$fill[[name]])) return(stacked(list(own, nothing_like(own, m))))
     under_each_other(own, repeated(fill_like(part$fill[[name]], own), m))
   }
-}
-
-# A day as the column holds them: a date, or midnight where there are times.
-days_like <- function(days, column) {
-  if (inherits(column, "Date")) return(as_date_class(days))
-  structure(instant_of(days * 86400, zone_of(column)), class = c("POSIXct", "POSIXt"), tzone = attr(column, "tzone"))
 }
 
 fill_like <- function(value, column) {

@@ -50,32 +50,40 @@ room("fiscal_year", "row", topic = "dates",
 )
 
 room("start_of", "row", topic = "dates",
-  args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), gives = "date", one = "unit",
+  args = alist(x = , unit = ), takes = list(x = "moment", unit = "text"), one = "unit",
+  gives = function(kinds, args, ...) if (unit_of_clock(args$unit)) "time" else "date",
   ready = function(args, ctx) {
     unit <- args$unit$value
-    if (args$unit$type == "value" && !(length(unit) == 1 && unit %in% calendar_units)) {
-      stop_in(
-        ctx, "bad_argument", sprintf("start_of() knows no unit %s.", value_text(unit)),
-        sprintf("The units are %s.", both(calendar_units))
-      )
-    }
+    known <- c(if (args$x$kind %in% c("time", "any")) c("minute", "hour"), calendar_units)
+    if (args$unit$type == "value" && !(length(unit) == 1 && unit %in% known)) stop_in(
+      ctx, "bad_argument", sprintf("start_of() of %s knows no unit %s.", a_kind(args$x$kind), value_text(unit)),
+      sprintf("The units are %s.", both(known))
+    )
     args
   },
   work = function(x, unit) {
+    if (unit %in% names(clock_steps) && inherits(x, "POSIXct")) {
+      return(moments_of_steps(clock_numbers(x, clock_steps[[unit]]), unit, x))
+    }
     if (!unit %in% calendar_units) stop_idle(
       "bad_argument", sprintf("start_of() knows no unit %s.", value_text(unit)),
       sprintf("The units are %s.", both(calendar_units))
     )
     as_date_class(core_date_part(as_days(x), paste0("start_of_", unit), 1L))
   },
-  again = function(x, unit) start_again(x, unit[1]),
-  in_sql = function(sql, node, to) to$server$start_of(sql$x, constant_of(node$args$unit, "unit", to)),
+  again = function(x, unit) {
+    if (unit[1] %in% names(clock_steps)) as.POSIXct(trunc(x, paste0(unit[1], "s"))) else start_again(x, unit[1])
+  },
+  in_sql = function(sql, node, to) {
+    if (node$kind == "time") not_in_sql("it gives days there, and not hours", to)
+    to$server$start_of(sql$x, constant_of(node$args$unit, "unit", to))
+  },
   period = function(node) if (node$args$unit$type == "value") node$args$unit$value,
   format = function(node) {
     unit <- node$args$unit
-    if (unit$type == "value" && unit$value != "day") list(fn = "period", options = list(unit = unit$value))
+    if (unit$type == "value" && !unit$value %in% c("day", "hour", "minute")) list(fn = "period", options = list(unit = unit$value))
   },
-  words = "the first day of the day's week (Monday), month, quarter or year",
+  words = "the first day of the day's week (Monday), month, quarter or year; of a time also its hour or minute",
   phrases = list(phrase("the {unit} of {x}, with its year", quote(start_of(.x, .unit)), named = "{unit}",
     group = "dates", spread = c("x", "unit"), x = blank("column", of = "moment"),
     unit = blank("word", asks = "Period", words = c(month = "month", week = "week", quarter = "quarter"))))
@@ -101,3 +109,5 @@ room("as_date", "row", topic = "dates",
   },
   words = "a date out of text like 2025-03-31; what is none is missing, counted"
 )
+
+unit_of_clock <- function(node) node$type == "value" && length(node$value) == 1 && node$value %in% names(clock_steps)

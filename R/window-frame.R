@@ -43,6 +43,9 @@ room("rolling", "window",
         "Give one date or time, upward: along = passed_on."
       )
     }
+    if ("seconds" %in% c(node$frame$behind$unit, node$frame$ahead$unit) && dated_along(node$along)$kind != "time") stop_in(
+      ctx, "wrong_kind", sprintf("%s goes by times, and the order is one of dates.", node$frame$text),
+      "Give a date with time, or say the frame in days.")
     node
   },
   work = function(node, table) {
@@ -83,7 +86,8 @@ rolling_frame <- function(parts, values, ctx) {
     }
     span <- check_span(parts$width, values, ctx, "width")
     behind <- if (span$unit == "rows") reach("rows", span$n - 1) else reach(span$unit, span$n, TRUE)
-    return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text))
+    return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text, weeks = is_word(list(span), "weeks"),
+      clock = clock_word(list(span))))
   }
   ends <- lapply(parts[c("behind", "ahead")], function(part) {
     if (is.null(part)) NULL else check_span(part, values, ctx, "behind or ahead", least = -.Machine$integer.max)
@@ -98,8 +102,14 @@ rolling_frame <- function(parts, values, ctx) {
   ),
     collapse = ", "
   )
-  list(behind = side(ends$behind), ahead = side(ends$ahead), text = text)
+  list(behind = side(ends$behind), ahead = side(ends$ahead), text = text, weeks = is_word(ends, "weeks"),
+    clock = clock_word(ends))
 }
+
+is_word <- function(spans, word) all(vapply(without_null(spans), function(span) identical(span$word, word), TRUE))
+
+# What a frame of the clock is said in.
+clock_word <- function(spans) if (is_word(spans, "hours")) "hour" else "minute"
 
 # A frame may lie beside its row, and must hold something.
 check_reaches <- function(ends, ctx) {
@@ -132,13 +142,20 @@ work_framed <- function(node, table) {
   nodes <- figures_in(node$figure)
   dates <- dated_along(node$along)
   days <- if (!is.null(dates)) as_days_kept(evaluate_column(dates, table))
+  unit <- "day"
+  if (by_calendar(node$frame)) {
+    clock <- frame_clock(node$frame, evaluate_column(dates, table))
+    days <- clock$day
+    node$frame <- clock$frame
+    unit <- clock$unit
+  }
   facts <- NULL
   values <- lapply(nodes, function(figure) {
     slid <- slide_figure(figure, node, table, days)
     facts <<- slid$facts
     slid$values
   })
-  note_frames(node, facts, table)
+  note_frames(node, facts, table, unit)
   row_table <- table
   row_table$figure <- function(id) values[[id]]
   evaluate_column(node$figure, row_table)
@@ -177,7 +194,7 @@ slide_in_r <- function(figure, node, table, rows, days) {
   list(values = if (figure$kind == "text") encode_text(as.character(values)) else values, facts = facts)
 }
 
-note_frames <- function(node, facts, table) {
+note_frames <- function(node, facts, table, unit = "day") {
   if (node$frame$behind$unit == "end") return(invisible())
   note_one_too_many(node, table)
   if (facts$incomplete > 0) {
@@ -192,9 +209,9 @@ note_frames <- function(node, facts, table) {
   averages <- any(vapply(figures_in(node$figure), function(figure) {
     isTRUE(room_of("figure", figure$fn)$divides_by_days)
   }, TRUE))
-  if (facts$gappy > 0) table$note(sprintf(
-    "%s days without %s%s", have(facts$gappy, "frame"), if (table$row == "entry") "an entry" else "a line",
-    if (averages) "; the average divides by the days present" else ""
+  if (facts$gappy > 0 && unit != "moment") table$note(sprintf(
+    "%s %ss without %s%s", have(facts$gappy, "frame"), unit, if (table$row == "entry") "an entry" else "a line",
+    if (averages) sprintf("; the average divides by the %ss present", unit) else ""
   ), "frames")
 }
 
@@ -258,7 +275,12 @@ frames_by_hand <- function(node, table, at) {
   group <- plain_groups(node$per, table)
   ordered <- plain_order(node$along, table)
   dates <- dated_along(node$along)
-  day <- if (!is.null(dates)) as_days(evaluate_column(dates, table))
+  day <- NULL
+  if (!is.null(dates) && by_calendar(node$frame)) {
+    clock <- frame_clock_again(node$frame, evaluate_column(dates, table))
+    day <- clock$day
+    node$frame <- clock$frame
+  }
   lapply(at, function(row) {
     here <- ordered$order[group[ordered$order] == group[row]]
     frame_by_hand(node, here, row, ordered$place, day)

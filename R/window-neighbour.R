@@ -110,7 +110,7 @@ neighbour_rows <- function(node, table, at, row_of) {
   order <- plain_order(node$along, table)$order
   x <- plain_vector(evaluate_column(node$args$x, table))
   date <- dated_along(node$along)
-  day <- if (!is.null(date)) as_days(evaluate_column(date, table))
+  day <- if (!is.null(date)) places_in_time(evaluate_column(date, table), node$span)
   vapply(at, function(row) {
     here <- order[group[order] == group[row]]
     found <- row_of(here, match(row, here), !is_missing_value(x)[here], node, day)
@@ -179,11 +179,14 @@ neighbour("earlier", alist(span = ),
         "For so many rows before, use lag(x, n)."
       )
     }
+    if (node$span$unit == "seconds" && dated_along(node$along)$kind != "time") stop_in(
+      ctx, "wrong_kind", sprintf("%s goes by times, and the order is one of dates.", node$span$text))
     node
   },
   function(node, rows, x, table) {
-    days <- as_days(evaluate_column(dated_along(node$along), table))
-    found <- core_rows_earlier(rows, days, reach(node$span$unit, node$span$n))
+    dates <- evaluate_column(dated_along(node$along), table)
+    found <- if (node$span$unit == "seconds") core_rows_earlier(rows, moments_counted(dates),
+      reach("days", node$span$n * 1e6)) else core_rows_earlier(rows, as_days(dates), reach(node$span$unit, node$span$n))
     if (found$several > 0) table$note(sprintf(
       "the date %s ago occurs more than once for %s; the first entry is taken", node$span$text,
       count_of(found$several, table$row)
@@ -193,17 +196,16 @@ neighbour("earlier", alist(span = ),
   function(here, at, there, node, day) {
     now <- day[here[at]]
     if (is.na(now)) return(integer())
-    then <- if (node$span$unit == "months") months_from(now, -node$span$n) else now - node$span$n
+    then <- span_before(now, node$span)
     here[which(day[here] == then)]
   },
   function(arranged, node) {
     distinct <- unique(arranged$day)
     span <- node$span
-    before <- vapply(distinct, function(day) {
-      if (is.na(day)) NA else if (span$unit == "months") months_from(day, -span$n) else day - span$n
-    }, 1)
-    then <- before[match(arranged$day, distinct)]
-    found <- match(paste(arranged$group, then), paste(arranged$group, arranged$day))
+    before <- vapply(distinct, function(day) if (is.na(day)) NA else span_before(day, span), 1)
+    here <- match(arranged$day, distinct)
+    then <- match(before, distinct)[here]
+    found <- match(paste(arranged$group, then), paste(arranged$group, here))
     ifelse(is.na(then), NA, found)
   },
   function(node, to) earlier_in_sql(node, to),

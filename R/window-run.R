@@ -7,6 +7,8 @@ room("run_of", "window",
     x <- check_node(parts$x, values, ctx)
     if (!is_moment(x$kind)) check_kinds(list(x = x), list(x = "number"), "run_of", ctx)
     step <- run_step(parts$step, values, ctx)
+    if (step$unit == "seconds" && x$kind != "time") stop_in(ctx, "wrong_kind", sprintf(
+      "a step of %s needs a date with time, and %s is none.", step$text, node_text(x)))
     if (step$unit != "rows" && !is_moment(x$kind)) {
       stop_in(ctx, "wrong_kind", sprintf("a step of %s needs a date, and %s is none.", step$text, node_text(x)))
     }

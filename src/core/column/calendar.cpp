@@ -80,7 +80,7 @@ std::int64_t days_of(const Civil& date) {
 }
 
 std::int64_t months_later(std::int64_t days, std::int64_t months) {
-  constexpr std::int64_t farthest = std::int64_t{1} << 50;
+  constexpr std::int64_t farthest = std::int64_t{1} << 52;
   need_within(days, -farthest, farthest, "a day");
   need_within(months, -farthest, farthest, "a number of months");
   const Civil date = civil_of(days);

@@ -18,8 +18,7 @@ std::int64_t day_at(const ColumnView& view, std::size_t row) {
     return is_missing(x) ? undated : x;
   }
   const double x = view.as<double>()[row];
-  return std::isfinite(x) && std::fabs(x) < 1e12 ? static_cast<std::int64_t>(std::floor(x))
-                                                 : undated;
+  return std::isfinite(x) && std::fabs(x) < Reach::last_day ? static_cast<std::int64_t>(std::floor(x)) : undated;
 }
 
 std::vector<std::int64_t> days_in(const RowsInOrder& arrangement, std::size_t group,

@@ -16,6 +16,8 @@ struct Reach {
   Unit unit = Unit::rows;  // end: as far as the group goes
   std::int64_t n = 0;
   bool short_of = false;  // calendar: the day itself that is reached does not belong to the frame
+  // Days, or millionths of a second where these stand for days; what lies beyond has no date.
+  static constexpr double last_day = 4e15;
   static constexpr std::int64_t farthest = std::int64_t{1} << 49;
   // Throws where it goes farther than any rows, days or months that are worked with.
   void check() const { need_within(n, -farthest, farthest, "how far a frame reaches"); }

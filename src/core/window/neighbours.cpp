@@ -74,7 +74,7 @@ std::int64_t rows_earlier(const RowsInOrder& arrangement, const ColumnView& days
     std::size_t there = begin;
     const auto day = [&](std::size_t at) {
       const double x = std::floor(number_or_missing(days, arrangement.row(at)));
-      return std::isfinite(x) && std::fabs(x) < 1e12 ? static_cast<std::int64_t>(x) : INT64_MAX;
+      return std::isfinite(x) && std::fabs(x) < Reach::last_day ? static_cast<std::int64_t>(x) : INT64_MAX;
     };
     while (there < end && day(there) == INT64_MAX) ++there;
     for (std::size_t at = begin; at < end; ++at) {
