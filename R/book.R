@@ -15,6 +15,8 @@
 #' @param name A name for the posting, such as `"2026-11-28"`; by default that of the file or table.
 #' @param alike Whether entries are posted even if a part that is like them in every column that the page reads was
 #'   posted before: other entries that happen to be alike.
+#' @param replace Whether the posting of that name, if there is one, is withdrawn as this one is made: a correction, as
+#'   one change. The old one stays in `postings()` as withdrawn.
 #' @param posting The number or the name of a posting.
 #' @param x A book.
 #' @param ... Not used.
@@ -26,7 +28,8 @@
 #'   page up from the entries at once and compares every cell; `chart()`, `report()`, `write_statement()`; and
 #'   `brief(book, ...)`, a page drawn up from the book's page.
 #' @section What holds: A part that was posted already, by the fingerprint of the columns that the page reads, is
-#'   refused, but with `alike = TRUE`. Each posting keeps its own states, so it can be withdrawn. A posting is one
+#'   refused, but with `alike = TRUE`; so is a second posting of a name, given or of a file, but with `replace = TRUE`.
+#'   Tables in memory that were given no name are numbered. Each posting keeps its own states, so it can be withdrawn. A posting is one
 #'   transaction of the database: ended at any moment, it has been made or not. Several processes may post at once, and
 #'   wait for each other. States carry checksums.
 #' @section Errors: `idle_bad_book` (a file that is no book, or cannot be used), `idle_bad_state` (a state that is
@@ -171,20 +174,21 @@ without_entries_of <- function(source) {
 
 #' @rdname open_book
 #' @export
-post <- function(book, entries, name = NULL, alike = FALSE) {
+post <- function(book, entries, name = NULL, alike = FALSE, replace = FALSE) {
   local_utf8()
   check_is_book(book)
   if (!rlang::is_bool(alike)) stop_idle("bad_argument", "alike is TRUE or FALSE.")
+  if (!rlang::is_bool(replace)) stop_idle("bad_argument", "replace is TRUE or FALSE.")
   on.exit(progress_done())
-  post_ledger(book, open_source(entries, list(name = short_name(deparse1(substitute(entries))))), name, alike)
+  post_ledger(book, open_source(entries, list(name = short_name(deparse1(substitute(entries))))), name, alike, replace)
 }
 
-post_ledger <- function(book, source, name = NULL, alike = FALSE) {
+post_ledger <- function(book, source, name = NULL, alike = FALSE, replace = FALSE) {
   source <- fitted_to_page(source, book)
-  name <- if (is.null(name)) name_of(source) else name
-  if (!is_one_text(name) || is.na(name) || !nzchar(name)) stop_idle("bad_argument", "name is one text.")
-  told <- told_of_ledger(book, source)
-  post_told(book, told, name, name_of(source), alike)
+  as <- list(name = if (is.null(name)) name_of(source) else name, source = name_of(source), alike = alike,
+    replace = replace, numbered = is.null(name) && !is_from_file(source))
+  if (!is_one_text(as$name) || is.na(as$name) || !nzchar(as$name)) stop_idle("bad_argument", "name is one text.")
+  post_told(book, told_of_ledger(book, source), as)
   invisible(book)
 }
 
@@ -240,14 +244,16 @@ page_with_kinds <- function(brief, book) {
   drawn
 }
 
-# What was told goes into the book, with the number of its posting, as one change.
-post_told <- function(book, told, name, source, alike) {
+# What was told goes into the book, with the number of its posting, as one change; `as` says how: its name, where it is
+# from, and what of the postings that are there may stand beside it.
+post_told <- function(book, told, as) {
   brief <- book$brief
   nodes <- nodes_of_figures(brief)
   print <- print_of_posting(told)
   changing_book(book, function(connection) {
+    as$name <- name_of_posting(connection, as)
     postings <- postings_in(connection)
-    same <- if (!alike && nzchar(print)) which(postings$print == print & is.na(postings$withdrawn_at))
+    same <- if (!as$alike && nzchar(print)) which(postings$print == print & is.na(postings$withdrawn_at))
     if (length(same)) stop_idle(
       "posted_already", sprintf("These entries were posted already, as %s on %s.", value_text(postings$name[same[1]]),
         sub("T", " at ", substr(postings$posted_at[same[1]], 1, 16))),
@@ -257,12 +263,43 @@ post_told <- function(book, told, name, source, alike) {
     number <- max(0, postings$posting) + 1
     told$states <- numbered_states(told$states, number)
     put_posting(connection, list(
-      posting = number, name = name, posted_at = now_written(), source = source, print = print,
+      posting = number, name = as$name, posted_at = now_written(), source = as$source, print = print,
       entries = told$entries$n_read, used = told$entries$n, lines = told$states$n, withdrawn_at = NA_character_,
       told = told_written(told)
     ), states_saved(told$states, nodes))
     take_together(connection, brief)
   })
+}
+
+# The name of a new posting: one that no other has, or that of one which gives way to it.
+name_of_posting <- function(connection, as) {
+  postings <- postings_in(connection)
+  there <- which(is.na(postings$withdrawn_at))
+  own <- there[postings$name[there] == as$name]
+  if (length(own) == 0) return(as$name)
+  if (as$numbered) {
+    names <- sprintf("%s (%d)", as$name, seq_along(there) + 1L)
+    return(setdiff(names, postings$name[there])[1])
+  }
+  if (!as$replace) stop_idle(
+    "posted_already", sprintf("A posting is named %s already: %s, posted on %s.", value_text(as$name),
+      entry_count(postings$entries[own[1]]), sub("T", " at ", substr(postings$posted_at[own[1]], 1, 16))),
+    c("Nothing was posted. To put this in its place: replace = TRUE, or --replace.",
+      "If these are further entries, give them a name of their own.")
+  )
+  for (at in own) take_back(connection, postings[at, ])
+  as$name
+}
+
+# Withdraws one posting, and what stands together with it.
+take_back <- function(connection, posting) {
+  posting$withdrawn_at <- now_written()
+  DBI::dbExecute(connection, sprintf("UPDATE idle_postings SET withdrawn_at = %s, seal = %s WHERE posting = %d",
+    DBI::dbQuoteString(connection, posting$withdrawn_at), DBI::dbQuoteString(connection, seals_of_postings(posting)),
+    as.integer(posting$posting)))
+  known <- states_in(connection)
+  gone <- known$kind == "standing" & vapply(known$of, function(of) posting$posting %in% of, TRUE)
+  drop_standing(connection, known$number[gone])
 }
 
 # By the columns that the page reads; a page that reads none cannot tell its entries apart.
@@ -324,13 +361,7 @@ withdraw <- function(book, posting) {
       if (is.character(posting)) meant(posting[1], there$name[is.na(there$withdrawn_at)], "postings") else
         "postings(book) lists them."
     )
-    there$withdrawn_at[at] <- now_written()
-    DBI::dbExecute(connection, sprintf("UPDATE idle_postings SET withdrawn_at = %s, seal = %s WHERE posting = %d",
-      DBI::dbQuoteString(connection, there$withdrawn_at[at]),
-      DBI::dbQuoteString(connection, seals_of_postings(there[at, ])), as.integer(number)))
-    known <- states_in(connection)
-    gone <- known$kind == "standing" & vapply(known$of, function(of) number %in% of, TRUE)
-    drop_standing(connection, known$number[gone])
+    take_back(connection, there[at, ])
     take_together(connection, book$brief)
   })
   invisible(book)

@@ -6,6 +6,7 @@ room("book", "command", place = 7.5,
     c(lapply(list(
       name = list(takes = "NAME", does = "of a posting", example = "2026-11-28"),
       alike = list(does = "post entries though others like them were posted before"),
+      replace = list(does = "withdraw the posting of that name as this one is made"),
       until = list(takes = "WHEN", does = "the page as it was: a day, or the number of the last posting that counts",
         example = "2026-11-28"),
       against = list(takes = "FILE", does = "with check: all entries, from which the page is drawn up at once",
@@ -38,7 +39,8 @@ book_deeds <- function() {
       book <- open_book(path, tables = further_sources(options))
       if (length(files) == 0) stop_idle("bad_argument", "book post needs files with entries.")
       for (file in files) {
-        post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]], isTRUE(options$alike))
+        post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]], isTRUE(options$alike),
+          isTRUE(options$replace))
         if (!isTRUE(options$quiet)) message(clean_text(sprintf("Posted %s.", file)))
       }
       0L

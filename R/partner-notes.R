@@ -1,13 +1,37 @@
 # What a page says of a match: who found nobody, what stands there several times, what misses by a hair.
 
 notes_of_partners <- function(drawn, done) {
-  part <- done$part
-  notes <- c(
-    note_of_the_alone(done), if (is.null(drawn$brief$source$rows_before)) note_of_the_lonely(done),
-    note_of_repeats(drawn, done), near_misses(part, done$met),
-    note_of_the_large(done)
+  lonely <- if (is.null(drawn$brief$source$rows_before)) note_of_the_lonely(done)
+  repeated <- repeats_of(drawn, done)
+  notes <- list(note_of_the_alone(done), lonely, note_of_repeats(repeated, done), near_misses(done$part, done$met),
+    note_of_the_large(done))
+  alone <- length(done$met$alone) / max(done$met$n, 1)
+  weights <- list(alone, length(lonely_partners(done$met)) / max(done$met$other$n, 1), repeated$weight, alone,
+    part_repeated(drawn, done))
+  said <- unlist(notes)
+  list(
+    notes = if (length(said)) sprintf("prepare: %s", sub("[.]$", "", said)),
+    weights = as.numeric(rep(unlist(lapply(weights, function(weight) if (is.null(weight)) 0 else weight)), lengths(notes)))
   )
-  if (length(notes)) sprintf("prepare: %s", sub("[.]$", "", notes))
+}
+
+# The part of a total that is counted again where each of some amounts stands `times` times: k times are 1 - 1 / k.
+part_again <- function(amounts, times) {
+  sizes <- abs(as_plain_number(amounts))
+  sizes[!is.finite(sizes)] <- 0
+  all <- sum(sizes * times)
+  if (all > 0) sum(sizes * pmax(times - 1, 0)) / all else 0
+}
+
+# What repeated entries carry again: of the total that they move most, or of the entries.
+part_repeated <- function(drawn, done) {
+  if (!done$several) return(0)
+  times <- core_partner_counts(done$met$held)
+  times <- pmax(times, if (done$part$without == "leave_out") 0 else 1)
+  own <- Filter(function(node) length(columns_in(node$args$x)) > 0, sums_in_reach(drawn, done$entries$column_names))
+  table <- table_in_hand(done$fetch, done$entries$n)
+  parts <- vapply(own, function(node) part_again(evaluate_column(node$args$x, table), times), 1)
+  max(parts, if (length(parts) == 0) part_again(rep(1, length(times)), times))
 }
 
 note_of_the_alone <- function(done) {
@@ -52,18 +76,27 @@ note_of_the_large <- function(done) {
   )
 }
 
-# A line that stands beside several entries carries its amounts several times.
-note_of_repeats <- function(drawn, done) {
-  sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(done$part$brought)))
-  sums <- Filter(function(node) any(names(done$part$brought) %in% columns_in(node$args$x)), sums)
-  most <- if (length(sums)) max(tabulate(done$partner, done$met$other$n), 0) else 0
+# A line that stands beside several entries carries its amounts several times: list(most, sums, column, weight).
+repeats_of <- function(drawn, done) {
+  brought <- done$part$brought
+  sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(brought)))
+  sums <- Filter(function(node) any(names(brought) %in% columns_in(node$args$x)), sums)
+  times <- tabulate(done$partner, done$met$other$n)
+  most <- if (length(sums)) max(times, 0) else 0
   if (most < 2) return(NULL)
-  column <- intersect(names(done$part$brought), columns_in(sums[[1]]$args$x))[1]
+  column <- intersect(names(brought), columns_in(sums[[1]]$args$x))[1]
+  amounts <- plain_vector(entry_column(done$met$other, brought[[column]]))
+  list(most = most, sums = sums, column = column, weight = if (is_number_column(amounts)) part_again(amounts, times) else
+    part_again(rep(1, length(times)), times))
+}
+
+note_of_repeats <- function(repeated, done) {
+  if (is.null(repeated)) return(NULL)
   sprintf(
     paste0(
       "`%s` stands beside up to %s for each line of %s, so %s counts it each time; to count it once, gather the ",
       "entries first and bring it in on a page drawn up from their lines"
-    ), column, entry_count(most), done$part$table, both(names(sums))
+    ), repeated$column, entry_count(repeated$most), done$part$table, both(names(repeated$sums))
   )
 }
 

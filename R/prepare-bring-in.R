@@ -157,8 +157,8 @@ work_bring_in <- function(drawn, part) {
   drawn$entries <- carry_entries(entries, at, names, columns_with_partners(done))
   drawn$entries$prepared_by <- c(entries$prepared_by, list(done))
   if (part$without == "leave_out") drawn$entries <- without_the_alone(drawn$entries, partner, part)
-  odd <- length(done$met$alone) + if (done$several) sum(core_partner_counts(done$met$held) > 1) else 0
-  add_note(drawn, notes_of_partners(drawn, done), "matches", min(odd / max(done$met$n, drawn$entries$n, 1), 1))
+  said <- notes_of_partners(drawn, done)
+  add_note(drawn, said$notes, "matches", said$weights)
 }
 
 all_pairs <- function(part, met) {

@@ -38,9 +38,9 @@ room("figures", "section",
     lines$group_entries <- results$entries
     drawn$lines <- lines
     drawn <- note_formats(drawn, checked, drawn$page$formats_of_entries)
-    passed <- sum(unlist(lapply(results$facts, function(fact) c(fact$all_missing, fact$unknown))))
-    drawn <- add_note(drawn, c(notes_of_figures(checked, results$facts), results$notes), "skipped",
-      min(passed / max(drawn$entries$n, 1), 1))
+    said <- notes_of_figures(checked, results$facts)
+    drawn <- add_note(drawn, said$notes, "skipped", pmin(said$passed / max(drawn$entries$n, 1), 1))
+    drawn <- add_note(drawn, results$notes, "skipped")
     add_note(drawn, notes_of_averaged_averages(drawn$entries, checked), "averages", 1)
   },
   in_sql = function(q, checked, brief) {
@@ -74,12 +74,23 @@ names_not_additive <- function(checked) {
 # Notes of what figures passed over; figures with the same to say share a note.
 notes_of_figures <- function(checked, facts) {
   said <- list()
+  passed <- numeric()
   for (figure in checked) {
     for (node in figures_in(figure$node)) {
-      for (note in figure_notes(node, facts[[feed_key(node)]])) said[[note]] <- union(said[[note]], figure$name)
+      notes <- figure_notes(node, facts[[feed_key(node)]])
+      for (note in notes) said[[note]] <- union(said[[note]], figure$name)
+      passed[notes] <- passed_over(notes, facts[[feed_key(node)]])
     }
   }
-  if (length(said)) sprintf("%s: %s.", vapply(said, toString, ""), names(said))
+  list(notes = if (length(said)) sprintf("%s: %s.", vapply(said, toString, ""), names(said)),
+    passed = unname(passed[names(said)]))
+}
+
+# How many entries each of a figure's notes is of.
+passed_over <- function(notes, fact) {
+  if (length(notes) == 0) return(numeric())
+  ifelse(startsWith(notes, "the condition"), fact$unknown, ifelse(endsWith(notes, "(NaN)"), fact$no_number,
+    fact$all_missing))
 }
 
 figure_notes <- function(node, fact) {
