@@ -56,7 +56,8 @@ kinds_wanted <- function(source, sections, given, tables) {
     ctx$section <- name
     section <- room_of("section", name)
     ctx$windows <- isTRUE(section$windows)
-    ctx <- section$leaves(section$check(sections[[name]], ctx), ctx)
+    checked <- section$check(sections[[name]], ctx) # now, since not every section's leaves() looks at it
+    ctx <- section$leaves(checked, ctx)
   }, idle_error = function(e) if (inherits(e, "idle_wrong_kind")) stop(e))
   as.list(wanted)
 }

@@ -39,7 +39,7 @@ own_totals <- function(brief, kept) {
 totals_compared <- function(totals, brief, keys, bounds, digits, first = FALSE) {
   if (is.null(brief) || nrow(totals) == 0 || length(brief$keys) == 0 || !is.null(brief$sections$abreast)) return(NULL)
   lines <- statement_of(work_brief(without_shown(brief)))
-  known <- lapply(stats::setNames(nm = brief$keys), function(key) unique(as.character(as.data.frame(lines)[[key]])))
+  known <- lapply(stats::setNames(nm = brief$keys), function(key) unique(trimws(as.character(as.data.frame(lines)[[key]]))))
   read <- keys_of_totals(totals, brief$keys, known)
   theirs <- read$keys
   kept <- lapply(seq_len(nrow(totals)), function(k) names(theirs)[!vapply(theirs, function(key) is.na(key[k]), TRUE)])
@@ -48,9 +48,12 @@ totals_compared <- function(totals, brief, keys, bounds, digits, first = FALSE) 
   marks <- function(values) do.call(paste, c(lapply(unname(values), function(x) paste0("[", x, "]")), ""))
   summed <- lapply(own$summed_over, names_in_text)
   ours <- lapply(stats::setNames(nm = names(theirs)), function(key) {
-    ifelse(vapply(summed, function(over) key %in% over, TRUE), NA, as.character(own[[key]]))
+    ifelse(vapply(summed, function(over) key %in% over, TRUE), NA, trimws(as.character(own[[key]])))
   })
-  at <- replace(match(marks(theirs), marks(ours)), read$lost, NA)
+  named <- replace(marks(theirs), read$lost, NA)
+  # Where two lines read like the same total, which is which cannot be told.
+  twice <- !is.na(named) & (duplicated(named) | duplicated(named, fromLast = TRUE))
+  at <- replace(match(named, marks(ours)), read$lost | twice, NA)
   figures <- setdiff(intersect(names(own), names(totals)), c(keys, brief$keys, level_columns))
   alike <- kinds_alike(own, totals, figures, c("the page", "the table"))
   there <- which(!is.na(at))

@@ -25,6 +25,19 @@ rounding_slack <- function(size_of_lines, total, n) {
   (size_of_lines + total) * .Machine$double.eps / 2 * (1 + 1e-9) + n * 2^-1074
 }
 
+most_to_15_digits <- 1e12
+
+# Scaled, large numbers would lose what is behind the point; written out they have all of it.
+rounded_by_text <- function(x, digits) {
+  digits <- as.integer(pmin(digits, 300))
+  fine <- .Machine$double.eps * abs(x) < 10^-digits / 4 # else it has no such places, and is what it is
+  tie <- fine & endsWith(sprintf("%.*f", digits + 25L, x), paste0("5", strrep("0", 24)))
+  x[tie] <- x[tie] * (1 + .Machine$double.eps)
+  ifelse(fine, as.double(sprintf("%.*f", digits, x)), x)
+}
+
+to_15_digits <- function(x) as.double(sprintf("%.15g", x))
+
 # Halves go away from zero, and a half is judged as the number is written to 15 digits: 2.675 to two
 # decimals is 2.68, although the stored double lies a little under it.
 round_half_out <- function(x, digits = 0) {
@@ -33,9 +46,14 @@ round_half_out <- function(x, digits = 0) {
   scale <- 10^digits
   scaled <- abs(x) * scale
   whole <- floor(scaled)
-  up <- scaled - whole >= 0.5 - pmax(scaled, 1) * 4e-16
+  part <- scaled - whole
+  up <- part >= 0.5
+  close <- which(abs(part - 0.5) < pmax(scaled, 1) * 1e-15 & part != 0.5 & scaled < most_to_15_digits)
+  if (length(close)) up[close] <- to_15_digits(scaled[close]) - whole[close] >= 0.5
   result <- sign(x) * (whole + up) / scale
-  far <- !is.finite(scaled) | scaled > 2^52
+  large <- which(is.finite(x) & scaled >= most_to_15_digits & digits > 0)
+  if (length(large)) result[large] <- rounded_by_text(x[large], rep_len(digits, n)[large])
+  far <- !is.finite(scaled) | scaled > 2^52 & digits <= 0
   result[far] <- x[far]
   result
 }

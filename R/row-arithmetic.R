@@ -306,8 +306,11 @@ room("rounded", "row", topic = "numbers",
     scale <- 10^trunc(as.double(digits))
     scaled <- abs(as.double(x)) * scale
     # As the number is written to 15 digits.
-    near <- suppressWarnings(floor(as.double(sprintf("%.15g", scaled)) + 0.5) / scale)
-    result <- ifelse(is.finite(scaled) & scaled < 2^52, sign(as.double(x)) * near, as.double(x))
+    written <- suppressWarnings(as.double(sprintf("%.15g", scaled)))
+    near <- floor(ifelse(scaled < most_to_15_digits, written, scaled) + 0.5) / scale
+    large <- which(is.finite(scaled) & scaled >= most_to_15_digits & digits > 0)
+    near[large] <- rounded_by_text(abs(as.double(x)), rep_len(digits, length(near)))[large]
+    result <- ifelse(is.finite(scaled) & (scaled < 2^52 | digits > 0), sign(as.double(x)) * near, as.double(x))
     ifelse(missing_again(x) | is.na(digits), NA, result)
   },
   in_sql = function(sql, node, to) {

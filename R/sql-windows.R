@@ -138,6 +138,11 @@ day_said <- function(node, to) {
 
 # A frame is full where its ends lie within the dates of the group.
 calendar_in_sql <- function(node, to) {
+  units <- c(node$frame$behind$unit, node$frame$ahead$unit)
+  if ("seconds" %in% units) not_in_sql("frames of hours and minutes have no like there", to)
+  if (!node$partial && ("months" %in% units || isTRUE(node$frame$weeks))) not_in_sql(paste(
+    "whether its dates are all starts of periods, on which a full frame hangs, is seen here alone; partial = TRUE",
+    "asks nothing of it"), to)
   date <- day_said(dated_along(node$along), to)
   frame <- to$server$around(date, node$frame, to)
   if (is.null(frame)) not_in_sql(sprintf("it has no frame of %s", node$frame$text), to)
@@ -163,7 +168,7 @@ share_in_sql <- function(node, to) {
 # A run begins where the step from the one before is longer; how many have begun is its number.
 run_in_sql <- function(node, to) {
   x <- node$args$x
-  if (node$step$unit == "months" || x$kind == "time") not_in_sql("runs by months or times have no like there", to)
+  if (node$step$unit %in% c("months", "seconds") || x$kind == "time") not_in_sql("runs by months or times have no like there", to)
   said <- without_nan(in_sql(x, to), x, to)
   order <- over_said(partition_said(node, to), order_said(node$along, to, FALSE))
   before <- sprintf("lag(%s) OVER (%s)", said, order)

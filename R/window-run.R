@@ -58,8 +58,9 @@ run_step <- function(expr, values, ctx) {
   list(unit = "rows", n = as.double(step), text = format(step))
 }
 
-# Dates and times go by days.
+# Dates and times go by days, or by seconds where the step is one of the clock.
 run_values <- function(node, table) {
   x <- evaluate_column(node$args$x, table)
+  if (node$step$unit == "seconds") return(as.double(unclass(x)))
   if (is_moment(node$args$x$kind)) as_days(x) else x
 }

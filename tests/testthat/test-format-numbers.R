@@ -6,12 +6,11 @@ shown <- function(values, format) {
   trimws(utils::head(printed(draw_up(page)) |> strsplit("\n") |> unlist(), -1)[-(1:3)])
 }
 
-test_that("money, percentages and decimals are rounded half away from what binary makes of it, with marks of thousands",
+test_that("money, percentages and decimals are rounded half away, whatever binary makes of it, with marks of thousands",
   {
   x <- c(0, 0.005, 1.005, 2.675, -0.004, 1234567.891, -1e6, 0.1 + 0.2)
   expect_identical(shown(x, quote(money(x))), c("0.00", "0.01", "1.01", "2.68", "0.00", "1,234,567.89", "-1,000,000.00",
-    "0.30") |>
-    (\(e) ifelse(e %in% c("0.01", "1.01", "2.68"), formatC(x, format = "f", digits = 2, big.mark = ","), e))())
+    "0.30"))
   expect_identical(shown(c(0.5, 1, -0.025, 0.1234), quote(percent(x))), c("50.0%", "100.0%", "-2.5%", "12.3%"))
   expect_identical(shown(c(0.5, 1), quote(percent(x, 0))), c("50%", "100%"))
   expect_identical(shown(c(1, 2.5), quote(decimals(x, 3))), c("1.000", "2.500"))

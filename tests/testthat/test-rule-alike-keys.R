@@ -5,7 +5,7 @@ by_rate <- function(digits, ...) {
 
 test_that("keys that decimals make alike are told, with how many lines and the first of them", {
   expect_told("alike_keys", by_rate(1), by_rate(2), "1 line prints like another, the first in line 2; .* of `rate`")
-  expect_told("alike_keys", by_rate(0), by_rate(2), "2 lines print like another, the first in line 2")
+  expect_told("alike_keys", by_rate(0), by_rate(2), "2 lines print like another, the first in line 3")
 })
 
 test_that("a text that is the word for missing is not the missing key", {
