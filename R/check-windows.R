@@ -24,10 +24,6 @@ check_whole_groups <- function(part, table) {
   whole(part, if (of_any_kind) values else as_plain_number(values), group, table)
 }
 
-goes_by_order <- function(figure) {
-  has_room("frame_value", figure$fn) || isTRUE(room_of("figure", figure$fn)$goes_by_order)
-}
-
 all_numbers <- function(node) node$kind %in% c("integer", "double", "logical")
 
 group_check <- function(part, wrong, group, what, table) {

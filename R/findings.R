@@ -143,8 +143,6 @@ counts_entries <- function(drawn) {
   any(unlist(each_figure_call(drawn, function(figure, node) is_count(node) && is.null(node$args$x))))
 }
 
-is_total <- function(node) isTRUE(room_of("figure", node$fn)$is_total)
-
 is_count <- function(node) isTRUE(room_of("figure", node$fn)$is_count)
 
 # Whether a figure is a middle or a spread of its values, which no entry need have.

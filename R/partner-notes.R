@@ -15,14 +15,6 @@ notes_of_partners <- function(drawn, done) {
   )
 }
 
-# The part of a total that is counted again where each of some amounts stands `times` times: k times are 1 - 1 / k.
-part_again <- function(amounts, times) {
-  sizes <- abs(as_plain_number(amounts))
-  sizes[!is.finite(sizes)] <- 0
-  all <- sum(sizes * times)
-  if (all > 0) sum(sizes * pmax(times - 1, 0)) / all else 0
-}
-
 # What repeated entries carry again: of the total that they move most, or of the entries.
 part_repeated <- function(drawn, done) {
   if (!done$several) return(0)
@@ -79,12 +71,13 @@ note_of_the_large <- function(done) {
 # A line that stands beside several entries carries its amounts several times: list(most, sums, column, weight).
 repeats_of <- function(drawn, done) {
   brought <- done$part$brought
-  sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(brought)))
-  sums <- Filter(function(node) any(names(brought) %in% columns_in(node$args$x)), sums)
+  worked <- drawn$brief$checked$columns
+  sums <- sums_in_reach(drawn, c(drawn$entries$column_names, names(brought), vapply(worked, `[[`, "", "name")))
+  sums <- Filter(function(node) any(names(brought) %in% columns_behind(node$args$x, worked)), sums)
   times <- tabulate(done$partner, done$met$other$n)
   most <- if (length(sums)) max(times, 0) else 0
   if (most < 2) return(NULL)
-  column <- intersect(names(brought), columns_in(sums[[1]]$args$x))[1]
+  column <- intersect(names(brought), columns_behind(sums[[1]]$args$x, worked))[1]
   amounts <- plain_vector(entry_column(done$met$other, brought[[column]]))
   list(most = most, sums = sums, column = column, weight = if (is_number_column(amounts)) part_again(amounts, times) else
     part_again(rep(1, length(times)), times))

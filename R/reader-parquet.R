@@ -9,15 +9,23 @@ read_parquet <- function(path) {
   need_package("nanoparquet", "reading Parquet files")
   name <- basename(path)
   schema <- readable(name, as.data.frame(nanoparquet::read_parquet_schema(path)))
-  n <- readable(name, as.double(nanoparquet::read_parquet_metadata(path)$file_meta_data$num_rows))
+  about <- readable(name, nanoparquet::read_parquet_metadata(path)$file_meta_data)
+  n <- as.double(about$num_rows)
   top <- schema[!is.na(schema$r_col), ]
   check_flat(schema, top, name)
   kinds <- stats::setNames(parquet_kinds(top), top$name)
   marks <- file_marks(path)
-  list(kinds = kinds, n = n, fetch = function(names) {
+  list(kinds = kinds, n = n, facts = facts_beside(about), fetch = function(names) {
     check_same_file(path, marks)
     fetch_parquet(path, names, top, name)
   })
+}
+
+# What the file says of its columns, if it is one of ours.
+facts_beside <- function(about) {
+  said <- about$key_value_metadata[[1]]
+  text <- said$value[said$key %in% facts_key]
+  if (length(text) == 1 && requireNamespace("jsonlite", quietly = TRUE)) facts_read(text)
 }
 
 # The kind of each column, by what the library makes of it.

@@ -28,5 +28,3 @@ adds_what_does_not <- function(one, drawn) {
   }
 }
 
-# A figure that is the value of one of the entries: an end, the first, the last.
-is_own_value <- function(node) !is.null(room_of("figure", node$fn)$farther) || goes_by_order(node)

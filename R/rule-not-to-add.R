@@ -20,10 +20,10 @@ standing_names <- "(^|_)(balance|stock|inventory|headcount|level|level_[a-z]+|on
 
 bears_no_figure <- function(figure, node, seen, drawn) {
   x <- node$args$x
-  if (is.null(x) || x$type != "column" || !x$name %in% seen$all || !seen$kind(x$name) %in% c("integer", "double")) {
-    return(NULL)
-  }
-  what <- what_it_is(node, x$name, seen, drawn)
+  if (is.null(x) || x$type != "column" || !x$name %in% drawn$entries$column_names ||
+    !seen$kind(x$name) %in% c("integer", "double")) return(NULL)
+  facts <- facts_of_entries(drawn$entries, drawn$brief$checked$columns)
+  what <- what_it_is(node, x$name, unique(c(x$name, facts[[x$name]]$names)), seen, drawn)
   if (is.null(what)) return(NULL)
   a_finding(sprintf("Figures: `%s` is %s, and `%s` %s; %s.", figure$name, call_said(node), x$name, what$is, what$do),
     x$name, weight = 1)
@@ -31,29 +31,30 @@ bears_no_figure <- function(figure, node, seen, drawn) {
 
 call_said <- function(node) sprintf("%s(%s)", node$fn, node_label(node$args$x))
 
-what_it_is <- function(node, name, seen, drawn) {
+# `names` are those that the column has had on its way.
+what_it_is <- function(node, name, names, seen, drawn) {
   adds <- is_total(node)
   averages <- is_average(node)
   values <- seen$numbers(name)$value
   if (length(values) == 0) return(NULL)
   wholes <- all(values == floor(values))
-  if ((adds || averages) && wholes && is_identifier(seen, name)) return(list(
+  if ((adds || averages) && wholes && name %in% seen$all && is_identifier(seen, name)) return(list(
     is = "tells entries apart and is no amount", do = "count() or count_distinct() counts them"
   ))
-  if ((adds || averages) && wholes && named_as_code(name) && length(values) > 1) return(list(
+  if ((adds || averages) && wholes && any(named_as_code(names)) && length(values) > 1) return(list(
     is = "reads like a code and is no amount", do = "count_distinct() counts the different ones"
   ))
-  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && grepl("year", small_letters(name))) return(list(
+  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && any(grepl("year", small_letters(names)))) return(list(
     is = "is a year", do = "a year is a key, or has a smallest and a largest"
   ))
   if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(
     is = "holds dates written as numbers", do = "min() and max() give the first and the last"
   ))
-  if (adds && named_as_standing(name) && over_several_days(seen, drawn)) return(list(
+  if (adds && any(named_as_standing(names)) && over_several_days(seen, drawn)) return(list(
     is = "reads like a standing at a moment, which does not add up over time",
       do = "last(x, along = date) gives the last"
   ))
-  if (adds && is_rate(seen, name)) return(list(
+  if (adds && any(vapply(names, is_rate, TRUE, seen = seen))) return(list(
     is = "reads like a rate, which does not add up", do = "mean(x, weight = ...) weighs it by what it is a rate of"
   ))
 }
@@ -68,7 +69,7 @@ named_as_standing <- remembering(function(name) grepl(standing_names, small_lett
 named_as_rate <- remembering(function(name) grepl(rate_names, small_letters(name)))
 
 # By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
-is_rate <- function(seen, name) {
+is_rate <- function(name, seen) {
   if (!named_as_rate(name)) return(FALSE)
   if (!grepl("(^|_)(price|prices)$", small_letters(name))) return(TRUE)
   any(grepl("(^|_)(qty|quantity|units|pieces|count|volume|weight|tonnes|items|pcs|number_of.*)$",

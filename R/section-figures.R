@@ -41,7 +41,10 @@ room("figures", "section",
     said <- notes_of_figures(checked, results$facts)
     drawn <- add_note(drawn, said$notes, "skipped", pmin(said$passed / max(drawn$entries$n, 1), 1))
     drawn <- add_note(drawn, results$notes, "skipped")
-    add_note(drawn, notes_of_averaged_averages(drawn$entries, checked), "averages", 1)
+    columns <- drawn$brief$checked$columns
+    again <- notes_of_repeated(drawn$entries, checked, columns)
+    drawn <- add_note(drawn, again$notes, "matches", again$weights)
+    add_note(drawn, notes_of_averaged_averages(drawn$entries, checked, columns), "averages", 1)
   },
   in_sql = function(q, checked, brief) {
     q$figures <- stats::setNames(checked, vapply(checked, `[[`, "", "name"))

@@ -16,6 +16,7 @@ one_file <- function(path, how) {
   if (!is.null(read$fetch)) ledger <- fetched_later(ledger, read$fetch, read$kinds)
   ledger$marks <- list(marks)
   ledger$digits <- read$digits
+  ledger$facts <- read$facts
   ledger$asked <- normalizePath(path)
   ledger$how <- how
   ledger

@@ -20,6 +20,7 @@ statement_ledger <- function(statement, name) {
   }
   ledger <- frame_ledger(frame, name, notes = notes)
   ledger$page_notes <- notes
+  ledger$facts <- statement_part(statement, "column_facts")
   totals <- Filter(function(part) isTRUE(part$total), layout)
   ledger$totals <- intersect(vapply(totals, `[[`, "", "name"), names(frame))
   renamed <- Filter(function(part) !is.null(part$stands_for), layout)

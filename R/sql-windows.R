@@ -101,6 +101,7 @@ carried_in_sql <- function(node, to) {
 }
 
 earlier_in_sql <- function(node, to) {
+  if (node$span$unit == "seconds") not_in_sql("spans of hours and minutes have no like there", to)
   date <- day_said(dated_along(node$along), to)
   frame <- to$server$back(date, node$span, to)
   if (is.null(frame)) not_in_sql(sprintf("it has no frame of %s", node$span$text), to)
