@@ -50,26 +50,3 @@ below_repaired <- function(brief, check) {
   new_brief(below, brief$sections, brief$given, isTRUE(brief$narrowed))
 }
 
-repaired <- function(brief, repair) {
-  sections <- brief$sections
-  sections[[repair$section]] <- items_repaired(sections[[repair$section]], repair, repair$item)
-  new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))
-}
-
-# The items of a section with the repair's among them, or in the place of the one of its name.
-items_repaired <- function(items, repair, item) {
-  same <- repair$instead & vapply(items, function(one) identical(item_called(one), item$name), TRUE)
-  at <- which(same)[1]
-  if (!is.na(at)) items[[at]] <- with_values_of(item, items[[at]])
-  if (!is.na(at)) items else if (repair$place < 2) c(list(item), items) else c(items, list(item))
-}
-
-# An item's name, or that of the column that it is.
-item_called <- function(item) {
-  if (nzchar(item$name)) item$name else if (is.symbol(item$expr)) as.character(item$expr) else ""
-}
-
-with_values_of <- function(item, other) {
-  item[c("values", "tables")] <- other[c("values", "tables")]
-  item
-}

@@ -62,6 +62,23 @@ lines_in_hand <- function(statement, now) {
   ))
 }
 
+# A line by its keys, or by its number where it has none.
+keys_of_line <- function(statement, line) {
+  keys <- intersect(statement_part(statement, "keys"), names(statement))
+  if (length(keys) == 0) return(sprintf("in line %s", big_mark(line)))
+  words <- vapply(keys, function(key) paste(key, key_texts(statement[[key]][line])), "")
+  if ("line_kind" %in% names(statement) && statement$line_kind[line] %in% "total") "in the total" else
+    sprintf("of %s (line %s)", toString(words), big_mark(line))
+}
+
+with_keys_of_lines <- function(wrong, statement) {
+  keys <- intersect(statement_part(statement, "keys"), names(statement))
+  if (is.null(wrong) || length(keys) == 0) return(wrong)
+  cbind(wrong["line"], as.data.frame(lapply(stats::setNames(nm = keys), function(key) {
+    key_texts(statement[[key]][wrong$line])
+  }), check.names = FALSE), wrong[setdiff(names(wrong), c("line", keys))])
+}
+
 cells_in_hand <- function(statement, now, lines) {
   columns <- intersect(names(now), names(statement))
   rows <- which(!is.na(lines$at))
@@ -79,6 +96,7 @@ cells_in_hand <- function(statement, now, lines) {
   if (cells == 0 && nrow(now) > 0) return(a_note("cells",
     "Cells: none was compared, since no line and column is shared."))
   a_check("cells", n == 0, if (n == 0) sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell")) else
-    sprintf("Cells: %s of %s %s from what the brief gives, first `%s` in line %s.", big_mark(n), big_mark(cells),
-      if (n == 1) "differs" else "differ", wrong$column[1], big_mark(wrong$line[1])), wrong)
+    sprintf("Cells: %s of %s %s from what the brief gives, first `%s` %s. What follows is of the page as the brief gives it.",
+      big_mark(n), big_mark(cells), if (n == 1) "differs" else "differ", wrong$column[1],
+      keys_of_line(statement, wrong$line[1])), with_keys_of_lines(wrong, statement))
 }

@@ -21,11 +21,20 @@ column_valued <- function(node) {
   if (length(own) == 1) column_valued(own[[1]])
 }
 
+# The columns whose values an expression adds up. A price is not: it is multiplied by each entry's own amount.
+columns_added <- function(node) {
+  if (node$type == "column") return(node$name)
+  if (node$type != "call") return(NULL)
+  own <- Filter(function(arg) arg$type != "value" && arg$kind != "logical", node$args)
+  if (node$fn %in% c("*", "/") && length(own) > 1) return(NULL)
+  unlist(lapply(own, columns_added))
+}
+
 # What an expression of columns is: that of the one column it comes from, else only what counts its parts again.
 facts_of_node <- function(node, facts) {
   name <- column_valued(node)
   if (!is.null(name)) return(merge_facts(list(facts[[name]], list(names = name))))
-  again <- without_null(lapply(facts[intersect(columns_in(node), names(facts))], `[[`, "repeated"))
+  again <- without_null(lapply(facts[intersect(columns_added(node), names(facts))], `[[`, "repeated"))
   if (length(again)) list(repeated = again[[1]])
 }
 
@@ -108,10 +117,10 @@ part_again <- function(amounts, times) {
   if (all > 0) sum(sizes * pmax(times - 1, 0)) / all else 0
 }
 
-# The columns that an expression reads, also by way of columns that are worked out.
+# The columns that an expression adds up, also by way of columns that are worked out.
 columns_behind <- function(node, columns) {
-  names <- columns_in(node)
-  for (column in rev(columns)) if (column$name %in% names) names <- c(names, columns_in(column$node))
+  names <- columns_added(node)
+  for (column in rev(columns)) if (column$name %in% names) names <- c(names, columns_added(column$node))
   names
 }
 

@@ -8,7 +8,8 @@ room("factors", "rule", place = 17, of_ledger = NULL, of_page = NULL,
     figures = c(dues = sum(due)))),
   twin = quote(brief(demo_table("dues"), lines = goods, figures = c(dues = sum(due)))),
   of_values = function(seen) {
-    lapply(columns_of_numbers(seen), function(name) {
+    # What a page has worked out itself is no amount of another source.
+    lapply(columns_of_numbers(seen, intersect(seen$used, seen$all)), function(name) {
       found <- seen$numbers(name)
       by_gap <- apart_by_factor(found$value, found$n)
       if (!is.null(by_gap) && !found$sampled) return(said_apart(seen, name, by_gap))
@@ -49,7 +50,7 @@ said_ratio <- function(ratio) {
 said_apart <- function(seen, name, apart) {
   rows <- which(abs(as_plain_number(seen$column(name))) > apart$above)
   fewer <- length(rows) <= seen$n / 2
-  if (!fewer) rows <- setdiff(which(!is.na(seen$column(name))), rows)
+  if (!fewer) rows <- setdiff(which(!as_plain_number(seen$column(name)) %in% c(NA, 0)), rows)
   group <- column_of_rows(seen, rows)
   a_finding(sprintf(
     "Factors: %s of `%s` %s about %s %s the others, with nothing between, the first in %s%s.",

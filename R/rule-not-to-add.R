@@ -6,8 +6,9 @@ room("not_to_add", "rule", place = 28, of_ledger = NULL, of_values = NULL,
   twin = quote(brief(demo_table("dues"), lines = wharf, figures = c(slips = count(slip)))),
   of_page = function(drawn) {
     seen <- values_of_page(drawn)
-    if (is.null(seen)) return(NULL)
-    each_figure_call(drawn, function(figure, node) bears_no_figure(figure, node, seen, drawn))
+    each_figure_call(drawn, function(figure, node) {
+      if (is.null(seen)) standing_from_below(figure, node, drawn) else bears_no_figure(figure, node, seen, drawn)
+    })
   }
 )
 
@@ -27,6 +28,18 @@ bears_no_figure <- function(figure, node, seen, drawn) {
   if (is.null(what)) return(NULL)
   a_finding(sprintf("Figures: `%s` is %s, and `%s` %s; %s.", figure$name, call_said(node), x$name, what$is, what$do),
     x$name, weight = 1)
+}
+
+# On a page drawn up from a page the values are that page's; what a column is came with it.
+standing_from_below <- function(figure, node, drawn) {
+  x <- node$args$x
+  if (!is_total(node) || is.null(drawn$entries$below) || !identical(x$type, "column")) return(NULL)
+  facts <- facts_of_entries(drawn$entries, drawn$brief$checked$columns)
+  if (!any(named_as_standing(c(x$name, facts[[x$name]]$names)))) return(NULL)
+  days <- Filter(function(name) is_moment(kind_of(entry_column(drawn$entries, name))), drawn$entries$column_names)
+  if (all(vapply(days, function(name) divides_by(drawn, name), TRUE))) return(NULL)
+  a_finding(sprintf("Figures: `%s` is %s, and `%s` reads like a standing at a moment, which does not add up over time; %s.",
+    figure$name, call_said(node), x$name, standing_advice(drawn)), x$name, weight = 1)
 }
 
 call_said <- function(node) sprintf("%s(%s)", node$fn, node_label(node$args$x))
@@ -52,7 +65,7 @@ what_it_is <- function(node, name, names, seen, drawn) {
   ))
   if (adds && any(named_as_standing(names)) && over_several_days(seen, drawn)) return(list(
     is = "reads like a standing at a moment, which does not add up over time",
-      do = "last(x, along = date) gives the last"
+      do = standing_advice(drawn)
   ))
   if (adds && any(vapply(names, is_rate, TRUE, seen = seen))) return(list(
     is = "reads like a rate, which does not add up", do = "mean(x, weight = ...) weighs it by what it is a rate of"
@@ -67,6 +80,16 @@ named_as_code <- remembering(function(name) {
 named_as_standing <- remembering(function(name) grepl(standing_names, small_letters(name)))
 
 named_as_rate <- remembering(function(name) grepl(rate_names, small_letters(name)))
+
+# The last value is that of the line only where no two of its entries share a day.
+standing_advice <- function(drawn) {
+  days <- Filter(function(name) is_moment(kind_of(entry_column(drawn$entries, name))), drawn$entries$column_names)
+  alone <- length(days) == 1 && max(core_group_facts(core_group(list(entry_groups(drawn$lines),
+    entry_column(drawn$entries, days)), drawn$entries$n))$size) == 1
+  if (alone) return(sprintf("last(x, along = %s) gives the last", days))
+  paste("several entries share a day: add those of one day up on a page of lines by day, and take the last on a page",
+    "drawn up from it")
+}
 
 # By its name, and then as there is a column beside it that it could be a rate of, or since all values lie below one.
 is_rate <- function(name, seen) {

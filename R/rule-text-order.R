@@ -27,9 +27,22 @@ said_text_order <- function(drawn, name) {
   if (!is_text_vector(x) || length(rows) > 1e5) return(NULL)
   texts <- unique(plain_vector(pick_rows(x, rows)))
   what <- order_meant(texts)
-  if (!is.null(what)) a_finding(sprintf(
+  if (is.null(what) || is_settled_before(drawn, name, rows)) return(NULL)
+  a_finding(sprintf(
     "Order: the lines stand by `%s` in the order of text, and %s; %s.", name, what$said, what$mend
   ), name, weight = what$part)
+}
+
+# Whether the keys by which the lines stand first leave but one text of this one each.
+is_settled_before <- function(drawn, name, rows) {
+  sorts <- text_sorts_of_lines(drawn)
+  first <- sorts[seq_len(match(name, sorts) - 1)]
+  if (length(first) == 0) return(FALSE)
+  groups <- function(names) {
+    length(core_group_facts(core_group(unname(lapply(drawn$lines$columns[names], pick_rows, rows = rows)),
+      length(rows)))$size)
+  }
+  groups(first) == groups(c(first, name))
 }
 
 text_order_of_window <- function(one) {

@@ -7,13 +7,20 @@ room("as_text", "rule", place = 11, of_ledger = NULL, of_page = NULL,
   twin = quote(brief(transform(demo_table("dues"), band = 5 * ceiling(tonnes / 5)), lines = band,
     figures = c(dues = sum(due)))),
   of_values = function(seen) {
-    lapply(columns_of_text(seen, seen$used), function(name) {
+    lapply(columns_of_text(seen, setdiff(seen$used, seen$converted)), function(name) {
+      if (seen$kind(name) == "factor" && has_levels_in_order(seen$column(name))) return(NULL)
       texts <- seen$texts(name)
       known <- texts$text != "" & !stands_for_nothing(texts$text)
       if (sum(known) >= 3) in_writing(seen, name, texts$text[known], texts$n[known])
     })
   }
 )
+
+# Levels that stand in the order of the numbers that they say.
+has_levels_in_order <- function(x) {
+  numbers <- suppressWarnings(as.double(levels(x)))
+  !anyNA(numbers) && !is.unsorted(numbers)
+}
 
 # Codes are no numbers: those with leading zeros, and those that are all of one length.
 in_writing <- function(seen, name, texts, n) {

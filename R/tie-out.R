@@ -83,7 +83,7 @@ tie_out <- function(x, against = NULL, source = NULL, tables = list()) {
       list(check_seal(statement, drawn)), check_cells(statement, drawn)
     ) else if (is.null(source)) list(check_read_since(drawn)),
     if (!is.null(against)) checks_against(drawn, against, in_book),
-    checks_of_pages(drawn)
+    repairs_that_mend(checks_of_pages(drawn), drawn)
   )
   put_away(drawn)
   as_tie_out(checks, brief)
@@ -120,7 +120,9 @@ as_tie_out <- function(checks, brief) {
 }
 
 # Of a page that is in hand as it was worked.
-tie_out_in_hand <- function(drawn) as_tie_out(c(list(check_read_since(drawn)), checks_of_pages(drawn)), drawn$brief)
+tie_out_in_hand <- function(drawn) {
+  as_tie_out(c(list(check_read_since(drawn)), repairs_that_mend(checks_of_pages(drawn), drawn)), drawn$brief)
+}
 
 # What stands in the way of reading the source again; NULL if nothing does.
 not_to_be_read_again <- function(brief) {

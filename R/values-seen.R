@@ -4,15 +4,15 @@
 # `column(name)` gives a column, `row(at)` says where an entry stands; `used` are the columns that matter, `all` those
 # that an entry has of its own, `bare` those whose values stand for themselves, as keys do. Copies are looked for where
 # entries are `comparable`; `places` are where they stand, if not as they come. prints(names) gives what tells the
-# values of columns from others.
-values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL,
+# values of columns from others; `converted` are read only to be made numbers or dates of.
+values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, places = NULL, converted = character(),
                         prints = function(names) prints_seen(names, column)) {
   memo <- new.env(parent = emptyenv())
   once <- function(key, work) once_in(memo, key, work)
   known <- function() once("prints", prints(unique(c(all, used, bare))))
   print <- function(name) if (name %in% names(known())) known()[[name]] else print_seen(column(name))
   list(
-    all = all, used = used, bare = bare, column = column, n = n, row = row, comparable = comparable, places = places,
+    all = all, used = used, bare = bare, converted = converted, column = column, n = n, row = row, comparable = comparable, places = places,
     once = once, prints = known,
     texts = once_a_column(function(name) {
       values_once("texts", "most_spellings", print(name), texts_seen(column(name)))
@@ -111,15 +111,27 @@ values_in_hand <- function(drawn) {
   bare <- c(intersect(columns_met(drawn$brief)$bare, entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
-    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")], function(names) {
+    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")], columns_converted(drawn$brief), function(names) {
       own <- names[are_of_source(entries, names)]
       c(prints_in_source(entries, own), prints_seen(names[!names %in% own], column))
     })
 }
 
+# Columns of which every reading makes a number, a date or a time.
+columns_converted <- function(brief) {
+  within <- whole <- character()
+  for (node in nodes_within(brief$checked)) {
+    if (node$type == "column") whole <- c(whole, node$name)
+    if (node$type == "call" && node$fn %in% c("as_number", "as_date", "as_time")) within <- c(within, vapply(Filter(
+      function(arg) arg$type == "column", node$args), `[[`, "", "name"))
+  }
+  counts <- table(factor(whole, unique(whole))) - table(factor(within, unique(whole)))
+  names(counts)[counts == 0]
+}
+
 # What all that is found among these values hangs on.
 values_print <- function(seen) {
-  rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "n", "comparable", "places")], limits_set(),
+  rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "converted", "n", "comparable", "places")], limits_set(),
     registry$changes))
 }
 
