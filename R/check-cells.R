@@ -66,16 +66,23 @@ lines_in_hand <- function(statement, now) {
 keys_of_line <- function(statement, line) {
   keys <- intersect(statement_part(statement, "keys"), names(statement))
   if (length(keys) == 0) return(sprintf("in line %s", big_mark(line)))
-  words <- vapply(keys, function(key) paste(key, key_texts(statement[[key]][line])), "")
-  if ("line_kind" %in% names(statement) && statement$line_kind[line] %in% "total") "in the total" else
-    sprintf("of %s (line %s)", toString(words), big_mark(line))
+  own <- setdiff(keys, keys_summed(statement, line))
+  if (length(own) == 0) return(sprintf("in the total (line %s)", big_mark(line)))
+  words <- vapply(own, function(key) paste(key, key_texts(statement[[key]][line])), "")
+  kind <- if (length(own) < length(keys)) "in the subtotal of" else "of"
+  sprintf("%s %s (line %s)", kind, toString(words), big_mark(line))
+}
+
+keys_summed <- function(statement, line) {
+  if ("summed_over" %in% names(statement)) names_in_text(statement$summed_over[line]) else character()
 }
 
 with_keys_of_lines <- function(wrong, statement) {
   keys <- intersect(statement_part(statement, "keys"), names(statement))
   if (is.null(wrong) || length(keys) == 0) return(wrong)
   cbind(wrong["line"], as.data.frame(lapply(stats::setNames(nm = keys), function(key) {
-    key_texts(statement[[key]][wrong$line])
+    over <- vapply(wrong$line, function(line) key %in% keys_summed(statement, line), TRUE)
+    ifelse(over, "", key_texts(statement[[key]][wrong$line]))
   }), check.names = FALSE), wrong[setdiff(names(wrong), c("line", keys))])
 }
 

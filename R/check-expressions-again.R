@@ -53,10 +53,6 @@ conditions_again <- function(checked, plain) {
   met
 }
 
-not_worked_again <- function(heading, why) {
-  a_note(tolower(heading), sprintf("%s: not worked again in plain R: %s.", heading, why))
-}
-
 # columns: each worked column, in the order given, before any entry was left out.
 check_worked_columns <- function(drawn, checked) {
   before <- page_before(drawn, "columns")
@@ -74,9 +70,9 @@ check_worked_columns <- function(drawn, checked) {
   }
   windowed <- Filter(function(part) holds_window(part$node), checked)
   # Windows see the entries before `only`.
-  c(said_together(checks), if (length(windowed)) list(if (is.null(before)) not_worked_again(
-    "Windows", "the source gave a part of its entries"
-  ) else windows_again(windowed, entries_table(stage))))
+  if (length(windowed) == 0) return(said_together(checks))
+  c(said_together(checks), if (is.null(before)) list(not_worked_again("Windows", "the source gave a part of its entries")
+  ) else windows_again(windowed, entries_table(stage)))
 }
 
 column_check <- function(part, first, found, rows, drawn) {

@@ -8,15 +8,37 @@ check_windows <- function(drawn, checked, table) {
   own <- which(!is_others(drawn$lines))
   if (length(own) == 0 || length(checked) == 0) return(list())
   table <- part_of_table(table, own)
-  c(list(windows_again(checked, table)), said_together(lapply(checked, function(part) check_whole_groups(part, table))))
+  c(windows_again(checked, table), said_together(unlist(lapply(checked, check_whole, table = table), recursive = FALSE)))
+}
+
+# A window in all rows; an expression of windows by each of them, and then by plain R from what they gave.
+check_whole <- function(part, table) {
+  if (part$node$type == "window") return(list(check_whole_groups(part, table)))
+  inner <- lapply(windows_in(part$node), function(node) {
+    check_whole_groups(list(name = part$name, node = node), table, plain_vector(evaluate_column(node, table)))
+  })
+  c(inner, list(check_expression_beside(part, table)))
+}
+
+check_expression_beside <- function(part, table) {
+  rows <- rows_to_work_again(table$n)
+  found <- worked_again(part$node, plain_rows(table, rows))
+  if (!is.null(found$lacks)) return(NULL)
+  here <- plain_vector(pick_rows(table$column(part$name), rows))
+  wrong <- rows_that_differ(here, found$value)
+  if (length(wrong) == 0) return(c(a_check("columns", TRUE, sprintf("worked again in plain R in %s, equal.",
+    count_of(length(rows), table$row))), name = part$name))
+  a_check("columns", FALSE, sprintf("Columns: `%s`, worked again in plain R in %s; %s, the first in %s.", part$name,
+    count_of(length(rows), table$row), is_differ(length(wrong)), row_said(table, rows[wrong[1]])),
+  cbind(rows_named(table, rows[wrong]), data.frame(column = part$name, statement = cell_texts(here[wrong]),
+    recomputed = cell_texts(plain_vector(found$value)[wrong]))))
 }
 
 # What must hold of every group: shares add to one, tiles differ by one at most, the last running value
 # is the group's own figure; and of every row: its rank, its frame (check-whole-windows.R).
-check_whole_groups <- function(part, table) {
+check_whole_groups <- function(part, table, values = plain_vector(table$column(part$name))) {
   node <- part$node
   if (node$type != "window" || table$n > limit("most_to_sort")) return(NULL)
-  values <- plain_vector(table$column(part$name))
   whole <- room_of("window", node$fn)$whole
   of_any_kind <- isTRUE(room_of("window", node$fn)$of_any_kind)
   if (is.null(whole) || !of_any_kind && !all_numbers(node)) return(NULL)
@@ -94,20 +116,33 @@ running_ends <- function(part, values, group, table) {
 windows_again <- function(checked, table) {
   most <- rows_to_sample(table$n)
   at <- if (table$n > most) seeded_sample(table$n, most) else seq_len(table$n)
-  wrong <- NULL
-  for (part in checked) {
-    if (part$node$type != "window") next
-    here <- plain_vector(pick_rows(table$column(part$name), at))
-    again <- plain_vector(room_of("window", part$node$fn)$again(part$node, table, at))
-    differs <- which(!close_values(here, again))
-    if (length(differs)) wrong <- rbind(wrong, cbind(rows_named(table, at[differs]), data.frame(
-      column = part$name, statement = cell_texts(here[differs]), recomputed = cell_texts(again[differs]),
-      at = at[differs]
-    )))
-  }
-  n <- if (is.null(wrong)) 0 else nrow(wrong)
-  looked <- sum(vapply(checked, function(part) part$node$type == "window", TRUE))
+  found <- lapply(checked, function(part) beside_again(part, table, at))
+  lacking <- vapply(found, function(one) is.character(one), TRUE)
+  wrong <- do.call(rbind, found[!lacking])
+  c(list(windows_said(sum(!lacking), wrong, table, at)), lapply(found[lacking], function(lacks) {
+    not_worked_again("Windows", lacks)
+  }))
+}
+
+# The rows in which a column beside is not what its windows and its expression give, each worked a second time; as a
+# text, what has no second way.
+beside_again <- function(part, table, at) {
+  here <- plain_vector(pick_rows(table$column(part$name), at))
+  plain <- plain_rows(table, at)
+  plain$window <- function(node) plain_vector(room_of("window", node$fn)$again(node, table, at))
+  found <- worked_again(part$node, plain)
+  if (!is.null(found$lacks)) return(sprintf("`%s` takes %s()", part$name, found$lacks))
+  again <- found$value
+  differs <- which(!close_values(here, again))
+  if (length(differs)) cbind(rows_named(table, at[differs]), data.frame(
+    column = part$name, statement = cell_texts(here[differs]), recomputed = cell_texts(again[differs]),
+    at = at[differs]
+  ))
+}
+
+windows_said <- function(looked, wrong, table, at) {
   if (looked == 0) return(NULL)
+  n <- if (is.null(wrong)) 0 else nrow(wrong)
   what <- sprintf(
     "%s beside %s%s, worked again from the rows of each frame or group", count_of(looked, "figure"),
     count_of(length(at), table$row), if (length(at) < table$n) " (a seeded sample)" else ""

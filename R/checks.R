@@ -38,3 +38,7 @@ said_together <- function(checks) {
 
 check_headings <- c(ranks = "Ranks", frames = "Frames", groups = "Groups", columns = "Columns",
   neighbours = "Neighbours")
+
+not_worked_again <- function(heading, why) {
+  a_note(tolower(heading), sprintf("%s: not worked again in plain R: %s.", heading, why))
+}

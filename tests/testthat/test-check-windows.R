@@ -31,3 +31,25 @@ test_that("a window that is off is found by the sample, by the sum of its shares
     expect_true(any(c("groups", "ranks", "frames") %in% found), label = column)
   })
 })
+
+test_that("a window that stands within an expression is worked again as well, in `beside` and in `columns`", {
+  parts <- rlang::exprs(change = s - lag(s, along = k), half = running(sum(s), along = k) / 2, part = s / sum(s, per =
+    whole()), word = case(when(rank(falling(s)) == 1, "first"), otherwise = "later"))
+  windows <- asNamespace("idleledger")$rooms$window
+  table <- data.frame(k = 1:40, s = (1:40 * 7) %% 41)
+  fns <- c(change = "lag", half = "running", part = "whole_group", word = "rank")
+  pages <- list(beside = function(part) rlang::inject(brief(table, lines = k, figures = c(s = sum(s)), beside = !!part)),
+    columns = function(part) rlang::inject(brief(table, columns = !!part)))
+  for (section in names(pages)) for (name in names(parts)) local({
+    page <- pages[[section]](rlang::call2("c", !!!parts[name]))
+    expect_true(all_tie(tie_out(page)))
+    sound <- windows[[fns[[name]]]]
+    withr::defer(assign(fns[[name]], sound, envir = windows))
+    off <- function(node, table) {
+      values <- sound$work(node, table)
+      replace(values, 8, if (name == "word") 1L else 1)
+    }
+    assign(fns[[name]], utils::modifyList(sound, list(work = off)), envir = windows)
+    expect_true("windows" %in% names(differing(page)), label = paste(section, name))
+  })
+})

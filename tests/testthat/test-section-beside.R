@@ -29,7 +29,7 @@ test_that("a whole page of windows ties out, and a wrong one is found", {
   ))
   proof <- tie_out(page)
   expect_true(all_tie(proof))
-  expect_match(flat(proof), "Windows: 9 figures beside 200 entries (a seeded sample)", fixed = TRUE)
+  expect_match(flat(proof), "Windows: 10 figures beside 200 entries (a seeded sample)", fixed = TRUE)
   windows <- asNamespace("idleledger")$rooms$window
   sound <- windows[["rank"]]
   withr::defer(assign("rank", sound, envir = windows))

@@ -33,7 +33,7 @@ test_that("a changed cell, a lost line and a changed source are found", {
   wrong$receipts[3] <- wrong$receipts[3] + 0.01
   proof <- tie_out(wrong)
   expect_false(all_tie(proof))
-  expect_match(flat(proof), "1 of 91 differ.*`receipts` in line 3")
+  expect_match(flat(proof), "1 of 91 differ.*`receipts` of reach Lower, lock Merrow Basin \\(line 3\\)")
   expect_false(all_tie(tie_out(statement[-2, ])))
   path <- withr::local_tempfile(fileext = ".csv")
   readr::write_csv(tolls[1:500, ], path)
@@ -76,8 +76,8 @@ test_that("a subtotal, a share, a tile and a running value that are off by a lit
     proof <- tie_out(statement)
     flat(proof)
   }
-  expect_match(off("s", 7, 0.01), "1 of [0-9]+ differ.*`s` in line 7")
-  expect_match(off("r", 4, 1), "`r` in line 4")
+  expect_match(off("s", 7, 0.01), "1 of [0-9]+ differ.*`s` in the subtotal of reach Lower \\(line 7\\)")
+  expect_match(off("r", 4, 1), "`r` of reach Lower, lock Otter Bend \\(line 4\\)")
   sections <- asNamespace("idleledger")$rooms$section
   spoil <- function(name, row, by, env = parent.frame()) {
     sound <- sections[["beside"]]
