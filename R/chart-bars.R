@@ -58,6 +58,8 @@ gather_labels <- function(data, most, picture, name, per, falling) {
   if (falling) data <- data[order(match(code[code %in% kept], kept)), ]
   if (n == 0 || !adds) return(list(data = data, left = nrow(rest), gathered = 0))
   sums <- tapply(rest$value, factor(rest$group, unique(rest$group)), sum)
+  if (any(vapply(sums, would_dwarf, TRUE, drawn = data$value))) return(list(data = data, left = nrow(rest), gathered = 0,
+    dwarfs = TRUE))
   others <- data.frame(
     label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE,
     row = NA, text = number_texts(picture, name, as.numeric(sums))
@@ -97,9 +99,10 @@ bar_layers <- function(picture, asked, data, how) {
         reverse = TRUE) else "identity"
     ),
     if (by_colour) fills_by_group(data$group) else ggplot2::scale_fill_identity(),
-    ggplot2::scale_y_discrete(labels = function(id) sub("^.*\r", "", id)),
+    ggplot2::scale_y_discrete(labels = labels_behind),
     value_axis(picture, asked$x, low = if (any(data$value < 0)) 0.14 else 0), rules_along("x"),
-    switch(how, nested = ggplot2::facet_grid(ggplot2::vars(.data$panel), scales = "free_y", space = "free_y"),
+    switch(how, nested = ggplot2::facet_grid(ggplot2::vars(.data$panel), scales = "free_y", space = "free_y",
+      labeller = short_panels()),
       panel = panels_by())
   )
 }

@@ -44,13 +44,12 @@ cell_data <- function(part, picture, rows) {
   total <- picture$kinds[rows] == "total"
   labels <- ifelse(total, total_label, line_labels(picture, rows = rows))
   data.frame(
-    x = if (part$total) total_label else head_of_cell(part), y = labels,
-    value = as_plain_number(values_at(picture, part$name, rows)), text = cell_words(picture, part, rows),
-    inside = !part$total & !total, label = paste(labels, part$heading, sep = ", ")
+    x = part$name, y = rows, head = if (part$total) total_label else head_of_cell(part), row = rows, value = as_plain_number(values_at(picture, part$name, rows)), text = cell_words(picture, part, rows),
+    inside = !part$total & !total, line = labels, label = paste(labels, part$heading, sep = ", ")
   )
 }
 
-head_of_cell <- function(part) fitting_texts(if (is.null(part$over)) part$heading else part$over, 16)
+head_of_cell <- function(part) clean_text(if (is.null(part$over)) part$heading else part$over)
 
 cell_words <- function(picture, part, rows) {
   texts <- texts_at(picture, part$name, rows)
@@ -59,16 +58,19 @@ cell_words <- function(picture, part, rows) {
 
 cell_layers <- function(asked, data, n) {
   columns <- unique(data$x)
+  heads <- short_labels(data$head[match(columns, data$x)], 16)
+  rows <- unique(data$y)
+  labels <- short_labels(data$line[match(rows, data$y)])
   widest <- max(nchar(data$text), 0)
-  fits <- n * max(widest, 4) <= asked$width * 1.25 && length(unique(data$y)) <= 40
+  fits <- n * max(widest, 4) <= asked$width * 1.25 && length(rows) <= 40
   list(
-    ggplot2::geom_tile(ggplot2::aes(factor(.data$x, columns), factor(.data$y, rev(unique(.data$y))), fill = .data$fill),
+    ggplot2::geom_tile(ggplot2::aes(factor(.data$x, columns), factor(.data$y, rev(rows)), fill = .data$fill),
       colour = colour("paper"), linewidth = 1.2),
-    if (fits) ggplot2::geom_text(ggplot2::aes(.data$x, .data$y, label = .data$text),
+    if (fits) ggplot2::geom_text(ggplot2::aes(.data$x, factor(.data$y, rev(rows)), label = .data$text),
       size = letters_of(asked$size, 0.75), colour = colour("ink")),
     ggplot2::scale_fill_identity(),
-    ggplot2::scale_x_discrete(position = "top", expand = c(0, 0), guide = ggplot2::guide_axis(
-      angle = if (sum(nchar(columns) + 2) > asked$width) 45 else 0)),
-    ggplot2::scale_y_discrete(expand = c(0, 0))
+    ggplot2::scale_x_discrete(position = "top", expand = c(0, 0), labels = stats::setNames(heads, columns),
+      guide = ggplot2::guide_axis(angle = if (sum(nchar(heads) + 2) > asked$width) 45 else 0)),
+    ggplot2::scale_y_discrete(expand = c(0, 0), labels = stats::setNames(labels, rows))
   )
 }

@@ -43,8 +43,9 @@ draw_course <- function(picture, asked) {
   data$panel <- factor(data$group, kept$groups)
   panels <- !by_colour && length(per) && length(unique(data$group)) > 1
   in_frame(picture, asked, data, c(
-    course_layers(picture, asked, data, names), list(date_axis(data$x, abreast = panels), if (panels) panels_by())
-  ), names, kept$notes)
+    course_layers(picture, asked, data, names), list(date_axis(data$x, abreast = panels, picture$columns[[key]]$format),
+      if (panels) panels_by())
+  ), names, c(kept$notes, above_zero(picture, names[1], data$value)))
 }
 
 course_data <- function(picture, names, key, per) {
@@ -73,8 +74,7 @@ kept_groups <- function(data, most, additive) {
   if (!additive) return(without(""))
   name <- sprintf("and %s others", big_mark(n))
   sums <- stats::aggregate(value ~ x + series, rest, sum)
-  dwarfs <- max(abs(sums$value), 0) > 10 * max(abs(data$value), 0, na.rm = TRUE)
-  if (dwarfs) return(without(", whose sum would dwarf the rest"))
+  if (would_dwarf(max(abs(sums$value), 0), data$value)) return(without(", whose sum would dwarf the rest"))
   sums <- data.frame(x = sums$x, value = sums$value, group = name, series = sums$series)
   list(data = rbind(data, sums), groups = c(kept, name), notes = sprintf("%s drawn as others", is_are(n, "group")))
 }
@@ -105,15 +105,24 @@ course_layers <- function(picture, asked, data, names) {
     )),
     ggplot2::geom_point(ggplot2::aes(.data$x, .data$value, colour = .data$line), size = 1.2,
       data = function(all) if (nrow(all) <= 40) all else all[all$alone, ]),
-    ggplot2::scale_colour_manual(values = by_line(hues), guide = if (one) "none" else "legend"),
-    ggplot2::scale_linetype_manual(values = by_line(dashes), guide = if (one) "none" else "legend"),
-    ggplot2::scale_linewidth_manual(values = by_line(widths), guide = if (one) "none" else "legend"),
-    value_axis(picture, names[1], "y", 0.03, 0.05), rules_along("y"), from_zero(data$value)
+    ggplot2::scale_colour_manual(values = by_line(hues), labels = short_labels, guide = if (one) "none" else "legend"),
+    ggplot2::scale_linetype_manual(values = by_line(dashes), labels = short_labels, guide = if (one) "none" else "legend"),
+    ggplot2::scale_linewidth_manual(values = by_line(widths), labels = short_labels, guide = if (one) "none" else "legend"),
+    value_axis(picture, names[1], "y", 0.03, 0.05), rules_along("y"),
+    if (begins_at_zero(picture, names[1])) ggplot2::expand_limits(y = 0)
   )
 }
 
-# Zero is on the axis where it takes less than half of it.
-from_zero <- function(values) {
+# Amounts and counts begin at zero, whatever they are; averages, levels and the like where they do, which is said.
+begins_at_zero <- function(picture, name) {
+  node <- picture$columns[[name]]$node
+  if (is.null(node)) return(FALSE)
+  figures <- figures_in(node)
+  own <- Filter(function(figure) isTRUE(room_of("figure", figure$fn)$additive), figures)
+  is_additive(picture, name) || length(figures) > 0 && length(own) == length(figures) && node$type == "window"
+}
+
+above_zero <- function(picture, name, values) {
   values <- values[is.finite(values)]
-  if (length(values) && min(values) >= 0 && min(values) < max(values) / 2) ggplot2::expand_limits(y = 0)
+  if (length(values) && min(values) > 0 && !begins_at_zero(picture, name)) "the axis does not begin at zero"
 }

@@ -51,7 +51,7 @@ draw_runs <- function(picture, asked) {
       xmin = .data$from, xmax = .data$end, ymin = match(.data$label, labels) - half,
       ymax = match(.data$label, labels) + half
     ), fill = colour("water"), colour = colour("paper"), linewidth = 0.1),
-    ggplot2::scale_y_reverse(breaks = seq_along(unique(shown$label)), labels = unique(shown$label),
+    ggplot2::scale_y_reverse(breaks = seq_along(unique(shown$label)), labels = short_labels(unique(shown$label)),
       expand = c(0.02, 0)),
     date_axis(data$from), rules_along("x")
   ), c(asked$x, upto), notes, by = vapply(picture$columns[setdiff(picture_keys(picture), run_keys(picture))],

@@ -89,7 +89,7 @@ spread_layers <- function(picture, asked, marks, shown) {
     ggplot2::geom_text(ggplot2::aes(.data$median, floor_of(.data$group) + 0.9, label = .data$text), data = marks,
       hjust = -0.1, vjust = 0.7, size = letters_of(asked$size, 0.75), colour = colour("brick")),
     ggplot2::scale_y_continuous(breaks = floor_of(shown) + 0.2, labels = sprintf("%s (%s)",
-      ifelse(nzchar(shown), shown, "all"), vapply(marks$n, big_mark, "")), expand = c(0.02, 0)),
+      ifelse(nzchar(shown), short_labels(shown), "all"), vapply(marks$n, big_mark, "")), expand = c(0.02, 0)),
     value_axis(picture, asked$x, low = 0.02, high = 0.06), rules_along("x")
   )
 }

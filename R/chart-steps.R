@@ -39,7 +39,7 @@ draw_steps <- function(picture, asked) {
   data <- line_data(picture, asked$x, rows = parts$rows)
   data <- data[is.finite(data$value), ]
   if (!keeps_order(picture)) data <- data[order(data$others, -data$value), ]
-  found <- gather_rest(data, asked$most, TRUE, texts)
+  found <- gather_rest(data, asked$most, TRUE, texts, dwarfing = TRUE)
   found$data <- labelled(found$data, picture, asked$x, parts$without)
   total <- as_plain_number(values_at(picture, asked$x, total_row(picture)))
   if (!is.finite(total)) stop_idle("no_chart", sprintf("The total of %s is %s, to which no steps lead.", tick(asked$x),
@@ -82,7 +82,7 @@ step_layers <- function(picture, asked, data) {
     ggplot2::geom_text(ggplot2::aes(pmax(.data$from, .data$to), as.integer(.data$label), label = .data$text),
       hjust = -0.1, size = letters_of(asked$size, 0.75), colour = colour("ink")),
     ggplot2::scale_fill_identity(), rules_along("x"),
-    ggplot2::scale_y_reverse(breaks = data$y, labels = as.character(data$label), expand = c(0.02, 0)),
+    ggplot2::scale_y_reverse(breaks = data$y, labels = short_labels(data$label), expand = c(0.02, 0)),
     if (is.null(asked$axis)) value_axis(picture, asked$x) else asked$axis
   )
 }

@@ -23,7 +23,7 @@ draw_differences <- function(x, column, size, most = 20) {
   if (is.null(parts)) parts <- data.frame(label = character(), value = numeric())
   parts <- parts[order(-abs(parts$value)), ]
   found <- gather_rest(data.frame(parts, text = rep("", nrow(parts)), others = rep(FALSE, nrow(parts))), most, TRUE,
-    function(value) "")
+    function(value) "", dwarfing = TRUE)
   texts <- function(values) number_text(values, needed_decimals(values))
   floor <- low_end(c(sums$a, sums$b, sums$b + cumsum(found$data$value)))
   data <- steps_data(found$data$label, found$data$value, sums$b, sums$a, texts, fitting_texts(rev(x$labels)), floor)
@@ -61,7 +61,7 @@ lone_steps <- function(x, column, side) {
 
 labels_of_keys <- function(table, keys) {
   keys <- setdiff(keys, level_columns)
-  fitting_texts(do.call(paste, c(lapply(unname(keys), function(key) key_texts(table[[key]])), sep = ", ")), 40)
+  short_labels(clean_text(do.call(paste, c(lapply(unname(keys), function(key) key_texts(table[[key]])), sep = ", "))), 40)
 }
 
 # Where steps are small beside the totals, the axis begins just below them.

@@ -21,7 +21,7 @@ group_texts <- function(picture, per, rows = picture$lines) {
   code <- line_codes(picture, per, rows)
   first <- match(seq_len(max(code, 0)), code)
   texts <- lapply(unname(per), function(name) texts_at(picture, name, rows[first]))
-  fitting_texts(do.call(paste, c(texts, sep = ", ")))[code]
+  told_apart(clean_text(do.call(paste, c(texts, sep = ", "))))[code]
 }
 
 # What each line is called, and its value as the statement writes it.
@@ -66,14 +66,21 @@ keeps_order <- function(picture) {
   !is.null(picture$facts$brief$checked$order) || any(!kinds %in% c("text", "logical"))
 }
 
-# The first of them, and the rest in one row where they may be added up. What is left out is said.
-gather_rest <- function(data, most, additive, texts) {
+# Whether the others in one mark would leave nothing to be seen of those that are drawn.
+would_dwarf <- function(sum, drawn) is.finite(sum) && abs(sum) > 10 * max(abs(drawn[is.finite(drawn)]), 0)
+
+# The first of them, and the rest in one row where they may be added up, which may make a mark by itself (`dwarfing`).
+# What is left out is said.
+gather_rest <- function(data, most, additive, texts, dwarfing = FALSE) {
   n <- nrow(data)
   rest <- if (n > most) seq(most, n) else integer()
   if (length(rest) == 0) return(list(data = data, left = 0, gathered = 0))
   if (!additive) return(list(data = data[seq_len(most), ], left = n - most, gathered = 0))
   one <- data[most, ]
   one$value <- sum(data$value[rest], na.rm = TRUE)
+  if (!dwarfing && would_dwarf(one$value, data$value[seq_len(most - 1)])) return(list(
+    data = data[seq_len(most - 1), ], left = length(rest), gathered = 0, dwarfs = TRUE
+  ))
   one$label <- sprintf("and %s others", big_mark(length(rest)))
   one$others <- TRUE
   one$text <- texts(one$value)
@@ -91,7 +98,7 @@ gather_by <- function(data, most, picture, name, falling = TRUE) {
     if (!falling) here$data <- here$data[order(here$data$others, here$data$row), ]
     here
   })
-  list(data = do.call(rbind, lapply(found, `[[`, "data")), left = sum(vapply(found, `[[`, 1, "left")),
+  list(data = do.call(rbind, lapply(found, `[[`, "data")), dwarfs = any(unlist(lapply(found, `[[`, "dwarfs"))), left = sum(vapply(found, `[[`, 1, "left")),
     gathered = sum(vapply(found, `[[`, 1, "gathered")))
 }
 
@@ -101,7 +108,8 @@ lacking <- function(n, what, who = count_of(n, "line")) {
 }
 
 gathered_words <- function(found) {
-  c(if (found$left > 0) sprintf("%s not drawn", is_are(found$left, "line")),
+  c(if (found$left > 0) sprintf("%s not drawn%s", is_are(found$left, "line"),
+    if (isTRUE(found$dwarfs)) ", whose sum would dwarf the rest" else ""),
     if (found$gathered > 0) sprintf("%s drawn as others", is_are(found$gathered, "line")))
 }
 

@@ -2,6 +2,7 @@
 
 # What a chart kind gives back: list(data, layers, scales ..., value, by, notes, alt) becomes a ggplot object.
 in_frame <- function(picture, asked, data, layers, value, notes = character(), marked = NULL, by = NULL) {
+  check_marks(picture, value, data)
   names <- vapply(value, function(name) value_heading(picture, name), "")
   if (is.null(by)) by <- vapply(picture$columns[picture_keys(picture)], `[[`, "", "heading")
   shown <- paste(c(both(names), if (length(by)) paste("by", both(by))), collapse = " ")
@@ -13,6 +14,29 @@ in_frame <- function(picture, asked, data, layers, value, notes = character(), m
     caption = caption_of(picture, asked, notes), alt = alt_text(picture, asked, shown, data)
   )
 }
+
+# A picture ties out before it is shown: each mark of a line has the line's own value, and stands where no other does.
+check_marks <- function(picture, value, data) {
+  if (is.null(data$row) || is.null(data$value) || is.null(data$y)) return(invisible())
+  own <- which(!is.na(data$row) & !(if (is.null(data$others)) FALSE else data$others & is.na(data$row)))
+  column <- if (is.null(data$line)) rep(value[1], nrow(data)) else data$x
+  for (name in unique(column[own])) {
+    here <- own[column[own] == name & !is_gathered(data, own)]
+    there <- as_plain_number(values_at(picture, name, data$row[here]))
+    if (!all(same_values(as.double(data$value[here]), as.double(there)))) stop_marks(sprintf(
+      "a mark of %s has another value than its line", tick(name)))
+  }
+  place <- paste(data$panel, data$group, column, data$y, sep = "\r")
+  if (anyDuplicated(place)) stop_marks(sprintf("%s stand in one place", count_of(sum(place %in% place[duplicated(place)]),
+    "line")))
+}
+
+is_gathered <- function(data, rows) {
+  if (is.null(data$others)) rep(FALSE, length(rows)) else data$others[rows] & grepl("^and .* others$", data$label[rows])
+}
+
+stop_marks <- function(why) stop_idle("no_chart", sprintf("The picture would not tie out: %s.", why),
+  "Draw another kind of chart, and please tell us of this one.")
 
 # A heading with its unit, where the format has one.
 value_heading <- function(picture, name) {
@@ -48,8 +72,8 @@ caption_of <- function(picture, asked, notes) {
 # The chart in a sentence, for those who do not see it.
 alt_text <- function(picture, asked, shown, data) {
   extremes <- if (all(c("label", "value", "text") %in% names(data)) && any(is.finite(data$value))) sprintf(
-    " The largest is %s, %s; the smallest %s, %s.", data$label[which.max(data$value)], data$text[which.max(data$value)],
-    data$label[which.min(data$value)], data$text[which.min(data$value)]
+    " The largest is %s, %s; the smallest %s, %s.", short_labels(data$label[which.max(data$value)]), data$text[which.max(data$value)],
+    short_labels(data$label[which.min(data$value)]), data$text[which.min(data$value)]
   )
   sprintf("A chart of %s: %s.%s", shown, room_of("chart", asked$kind)$words, paste(extremes, collapse = ""))
 }
@@ -58,7 +82,7 @@ alt_text <- function(picture, asked, shown, data) {
 fills_by_group <- function(groups) {
   groups <- unique(groups)
   ggplot2::scale_fill_manual(values = stats::setNames(colour(group_colours)[seq_along(groups)], groups),
-    breaks = groups)
+    breaks = groups, labels = short_labels)
 }
 
 # The axis of values, with room for what is written beside them.
@@ -68,10 +92,20 @@ value_axis <- function(picture, name, axis = "x", low = 0.02, high = 0.14) {
 }
 
 # Of panels abreast the last date goes without text, which would run into the first of the next.
-date_axis <- function(values, abreast = FALSE) {
+date_axis <- function(values, abreast = FALSE, format = NULL) {
   scale <- if (inherits(values, "POSIXct")) ggplot2::scale_x_datetime else ggplot2::scale_x_date
+  if (identical(format$fn, "period") && inherits(values, "Date")) return(period_axis(values, abreast, format))
   texts <- if (abreast) function(x) without_last(date_texts(x)) else date_texts
   scale(labels = texts, expand = ggplot2::expansion(mult = 0.02), guide = ggplot2::guide_axis(check.overlap = TRUE))
+}
+
+# Periods as the table has them, at those that there are: "2025 Q1".
+period_axis <- function(values, abreast, format) {
+  there <- sort(unique(values))
+  breaks <- there[seq(1, length(there), by = ceiling(length(there) / (if (abreast) 3 else 9)))]
+  texts <- function(x) if (abreast) without_last(cell_texts(x, format)) else cell_texts(x, format)
+  ggplot2::scale_x_date(breaks = breaks, labels = texts, expand = ggplot2::expansion(mult = 0.02),
+    guide = ggplot2::guide_axis(check.overlap = TRUE))
 }
 
 without_last <- function(texts) {

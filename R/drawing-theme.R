@@ -29,17 +29,9 @@ rules_along <- function(axis) {
 # Letters in a panel, in the size that ggplot2 takes (millimetres).
 letters_of <- function(size, part = 0.8) size * part / ggplot2::.pt
 
-# Text from data at a length that fits, cleaned; a long one is cut with three dots.
-fitting_texts <- function(texts, most = 32) {
-  texts <- clean_text(texts)
-  long <- nchar(texts) > most
-  texts[long] <- paste0(substr(texts[long], 1, most - 1), "\u2026")
-  texts
-}
-
 wrapped <- function(text, width) paste(strwrap(text, width), collapse = "\n")
 
 # Panels for the values of a group.
 panels_by <- function(columns = NULL) {
-  ggplot2::facet_wrap(ggplot2::vars(.data$panel), ncol = columns)
+  ggplot2::facet_wrap(ggplot2::vars(.data$panel), ncol = columns, labeller = short_panels())
 }

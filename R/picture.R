@@ -119,11 +119,16 @@ axis_format <- function(format, x) {
   format
 }
 
-# One label for each line, from all of its keys but some.
+# One name for each line, from all of its keys but some; those that read alike are told apart.
 line_labels <- function(picture, without = NULL, rows = picture$lines) {
   keys <- setdiff(picture_keys(picture), without)
   if (length(keys) == 0) return(if (picture$grain == "lines") rep("all", length(rows)) else big_marks(rows))
-  fitting_texts(do.call(paste, c(lapply(unname(keys), function(key) texts_at(picture, key, rows)), sep = ", ")))
+  others <- rows[picture$kinds[rows] == "others"]
+  code <- line_codes(picture, keys, rows)
+  code[rows %in% others] <- -code[rows %in% others]
+  first <- which(!duplicated(code))
+  texts <- do.call(paste, c(lapply(unname(keys), function(key) texts_at(picture, key, rows[first])), sep = ", "))
+  told_apart(clean_text(texts))[match(code, code[first])]
 }
 
 big_marks <- function(x) format(x, big.mark = ",", trim = TRUE)

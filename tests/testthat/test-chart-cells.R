@@ -8,10 +8,10 @@ test_that("each cell has its value, edges stand apart, and what does not fit is 
   data <- chart(statement, cells(receipts))$data
   inside <- data[data$inside, ]
   expect_equal(sum(inside$value, na.rm = TRUE), sum(tolls$toll, na.rm = TRUE))
-  expect_equal(sum(data$y == "Total"), 5)
+  expect_equal(sum(data$line == "Total"), 5)
   expect_match(chart(statement, cells(receipts))$labels$caption, "of the 2 figures in each cell, receipts alone")
   few <- chart(statement, cells(receipts, most = 3))
-  expect_equal(length(unique(few$data$y[few$data$y != "Total"])), 3)
+  expect_equal(length(unique(few$data$y[few$data$line != "Total"])), 3)
   expect_match(few$labels$caption, "12 lines are not drawn; 1 column is not drawn")
 })
 
