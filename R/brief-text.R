@@ -116,6 +116,7 @@ constants_moved <- function(brief, taken) {
       values[[label]] <<- expr
       return(as.name(label))
     }
+    if (is_chained(expr)) return(along_chain(expr, function(part) move(part, own)))
     if (is.call(expr)) for (k in seq_along(expr)[-1]) {
       if (!rlang::is_missing(expr[[k]]) && !is.null(expr[[k]])) expr[[k]] <- move(expr[[k]], own)
     }

@@ -89,6 +89,7 @@
 #' )
 brief <- function(source, ...) {
   local_utf8()
+  check_call_terms(sys.call())
   quos <- rlang::enquos(..., .ignore_empty = "all")
   sections <- Filter(Negate(is_taken_away), capture_sections(quos))
   new_brief(as_source(source, deparse1(substitute(source))), sections)
@@ -121,6 +122,7 @@ is_taken_away <- function(items) length(items) == 1 && is.null(items[[1]]$expr)
 amend <- function(brief, ...) {
   local_utf8()
   check_is_brief(brief)
+  check_call_terms(sys.call())
   sections <- capture_sections(rlang::enquos(..., .ignore_empty = "all"))
   kept <- brief$sections
   for (name in names(sections)) {

@@ -47,8 +47,42 @@ parts_of_list <- function(expr) {
 # The expression of a quosure, without those that stand inside it.
 expression_of <- function(quo) {
   expr <- rlang::quo_get_expr(quo)
+  check_terms(expr)
   if (check_depth(expr)) rlang::quo_squash(quo) else expr
 }
+
+# Stops at an expression of too many terms before anything goes down into it, which R itself does call by call until
+# its stack is full.
+check_terms <- function(expr, most = limit("most_terms")) {
+  waiting <- list(expr)
+  last <- 1
+  n <- 0
+  while (last > 0) {
+    here <- waiting[[last]]
+    last <- last - 1
+    n <- n + 1
+    if (n > most) stop_many_terms(limit("most_terms"))
+    if (rlang::is_quosure(here)) here <- rlang::quo_get_expr(here)
+    if (!is.call(here)) next
+    parts <- as.list(here)
+    parts <- parts[!vapply(parts, rlang::is_missing, TRUE)]
+    waiting[last + seq_along(parts)] <- parts
+    last <- last + length(parts)
+  }
+}
+
+# The same of a text, before it is parsed: signs and commas are counted, of which each term has one.
+check_terms_of_text <- function(text) {
+  most <- limit("most_terms")
+  n <- nchar(gsub("[^-+*/^&|<>=!~,(]", "", text, useBytes = TRUE), type = "bytes")
+  if (n > 2 * most) stop_many_terms(most)
+}
+
+stop_many_terms <- function(most) stop_idle(
+  "too_deep", sprintf("An expression may have %s terms, and this one has more.", big_mark(most)),
+  c("Give parts of it names of their own in `columns`, and use those.",
+    "The limit is options(idleledger.most_terms = ...).")
+)
 
 # Stops at what is too deep; whether there are quosures inside.
 check_depth <- function(expr) {
@@ -138,6 +172,7 @@ find_value <- function(symbol, env) {
 #' brief(demo_table("tolls"), lines = lock, figures = c(usual, largest = max(toll)))
 quoted <- function(...) {
   local_utf8()
+  check_call_terms(sys.call())
   quos <- rlang::enquos(...)
   items <- Map(function(quo, name) {
     capture_one(expression_of(quo), rlang::quo_get_env(quo), name)
@@ -156,6 +191,7 @@ print.idle_quoted <- function(x, ...) {
 # The items of a section from text, as the command line has it. Text never runs as code: it is only
 # parsed, and checked like any other expression.
 read_items <- function(text, section) {
+  check_terms_of_text(text)
   expr <- in_utf8(tryCatch(
     parse(text = paste0("c(", text, "\n)"), keep.source = FALSE, encoding = "UTF-8"),
     error = function(e) conditionMessage(e)
@@ -169,6 +205,7 @@ read_items <- function(text, section) {
       section = section
     )
   }
+  check_terms(expr[[1]])
   check_depth(expr[[1]])
   parts <- parts_of_list(expr[[1]])
   unname(Map(function(part, name) captured(part, list(), name), parts, rlang::names2(parts)))
@@ -189,6 +226,26 @@ chained <- c("+", "-", "*", "/", "&", "|")
 is_chained <- function(expr) {
   is.call(expr) && length(expr) == 3 && is.symbol(expr[[1]]) && as.character(expr[[1]]) %in% chained
 }
+
+# A chain with its links changed, from its first on: it may be longer than R goes down.
+along_chain <- function(expr, work) {
+  links <- list()
+  n <- 0
+  while (is_chained(expr)) {
+    links[n <- n + 1] <- list(expr)
+    expr <- expr[[2]]
+  }
+  expr <- work(expr)
+  for (link in rev(links)) {
+    link[[2]] <- expr
+    link[[3]] <- work(link[[3]])
+    expr <- link
+  }
+  expr
+}
+
+# What is put into a call from outside is counted before it is captured, which goes down into it.
+check_call_terms <- function(call) check_terms(call, 5 * limit("most_terms"))
 
 # The arguments of crossed() as items of their own.
 capture_parts <- function(item) {

@@ -23,11 +23,20 @@ column_valued <- function(node) {
 
 # The columns whose values an expression adds up. A price is not: it is multiplied by each entry's own amount.
 columns_added <- function(node) {
-  if (node$type == "column") return(node$name)
-  if (node$type != "call") return(NULL)
-  own <- Filter(function(arg) arg$type != "value" && arg$kind != "logical", node$args)
-  if (node$fn %in% c("*", "/") && length(own) > 1) return(NULL)
-  unlist(lapply(own, columns_added))
+  found <- character()
+  waiting <- list(node)
+  last <- 1
+  while (last > 0) {
+    here <- waiting[[last]]
+    last <- last - 1
+    if (here$type == "column") found <- c(found, here$name)
+    if (here$type != "call") next
+    own <- unname(Filter(function(arg) arg$type != "value" && arg$kind != "logical", here$args))
+    if (here$fn %in% c("*", "/") && length(own) > 1) next
+    waiting[last + seq_along(own)] <- own
+    last <- last + length(own)
+  }
+  unique(found)
 }
 
 # What an expression of columns is: that of the one column it comes from, else only what counts its parts again.

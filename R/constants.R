@@ -30,6 +30,7 @@ text_quoted <- function(text) encodeString(enc2utf8(text), quote = "\"")
 
 # The value of a text; `where` begins the message about one that is no constant.
 constant_read <- function(text, where) {
+  check_terms_of_text(text)
   expr <- tryCatch(parse(text = text, keep.source = FALSE, encoding = "UTF-8"), error = function(e) NULL)
   if (length(expr) != 1) stop_not_constant(text, where)
   constant_value(expr[[1]], text, where)

@@ -12,7 +12,8 @@
 #' `most_days_made` (2 million): entries or lines that a calendar makes.
 #' `most_report_entries` (50,000): entries that a report carries for each page; `most_report_proofs` (300): figures that
 #' it works by hand; `most_report_lines_shown` (20,000): lines of a page of which the desk shows the report.
-#' `most_nested` (100): calls within calls; above some 150, R's own limits come first.
+#' `most_nested` (100): calls within calls; above some 150, R's own limits come first. `most_terms` (20,000): names,
+#' values and calls in one expression.
 #' @section Where a check takes a sample, or leaves off:
 #' `most_lines_in_r` (20,000): lines recomputed one by one in plain R; above it, in whole columns up to
 #' `most_lines_in_columns` (1 million), and then in a seeded sample. `most_to_sort` (1 million): rows of which every
@@ -38,7 +39,7 @@
 NULL
 
 limits <- list(
-  most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
+  most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100, most_terms = 20000,
   most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6, most_repairs_tried = 2e5,
   most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,

@@ -84,8 +84,8 @@ named_as_rate <- remembering(function(name) grepl(rate_names, small_letters(name
 # The last value is that of the line only where no two of its entries share a day.
 standing_advice <- function(drawn) {
   days <- Filter(function(name) is_moment(kind_of(entry_column(drawn$entries, name))), drawn$entries$column_names)
-  alone <- length(days) == 1 && max(core_group_facts(core_group(list(entry_groups(drawn$lines),
-    entry_column(drawn$entries, days)), drawn$entries$n))$size) == 1
+  alone <- length(days) == 1 && core_group_facts(core_group(list(entry_groups(drawn$lines), entry_column(drawn$entries,
+    days)), drawn$entries$n))$size == drawn$entries$n
   if (alone) return(sprintf("last(x, along = %s) gives the last", days))
   paste("several entries share a day: add those of one day up on a page of lines by day, and take the last on a page",
     "drawn up from it")

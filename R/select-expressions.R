@@ -16,11 +16,15 @@ read_and <- function(p) left_to_right(p, read_not, "AND")
 
 left_to_right <- function(p, read, signs) {
   found <- read(p)
+  links <- 0
   repeat {
     here <- token(p)
     sign <- toupper(here$text)
     if (!here$kind %in% c("word", "sign") || !sign %in% signs) return(found)
     p$i <- p$i + 1
+    links <- links + 1
+    if (links > limit("most_nested")) stop_here(p, sprintf("at most %s links of %s in a row are read", limit("most_nested"),
+      sign), "A list of values is one link: lock IN ('a', 'b').")
     found <- sql_call(sign, list(found, read(p)), here$at)
   }
 }

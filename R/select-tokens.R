@@ -2,26 +2,39 @@
 
 # A list of `kind` (word, name, text, number, sign, end), `text` and `at`, the place of its first character.
 tokens_of <- function(text) {
-  kinds <- c(
-    space = "\\s+|--[^\n]*|/[*](?:[^*]|[*](?!/))*[*]/", number = "(?:[0-9]+[.]?[0-9]*|[.][0-9]+)(?:[eE][-+]?[0-9]+)?",
-    word = "[A-Za-z_\u0080-\U0010ffff][A-Za-z0-9_$\u0080-\U0010ffff]*", name = "\"(?:[^\"]|\"\")+\"",
-    text = "'(?:[^']|'')*'", sign = "<>|!=|<=|>=|\\|\\||::|[-+*/%(),.;=<>\\[\\]]"
-  )
-  all <- sprintf("^(?:%s)", paste(sprintf("(?<%s>%s)", names(kinds), kinds), collapse = "|"))
-  found <- list()
-  at <- 1
-  rest <- text
-  while (nzchar(rest)) {
-    hit <- regexpr(all, rest, perl = TRUE)
-    if (hit < 0) stop_at(text, at, sprintf("%s cannot be read", value_text(substr(rest, 1, 1))),
-      if (grepl("^['\"]", rest)) "A quote is opened here and never closed.")
-    kind <- names(kinds)[attr(hit, "capture.start") > 0]
-    piece <- substr(rest, 1, attr(hit, "match.length"))
-    if (kind != "space") found <- c(found, list(list(kind = kind, text = piece, at = at)))
-    at <- at + nchar(piece)
-    rest <- substring(rest, nchar(piece) + 1)
-  }
-  c(found, list(list(kind = "end", text = "", at = at)))
+  check_terms_of_text(text)
+  if (!nzchar(text)) return(list(list(kind = "end", text = "", at = 1)))
+  bytes <- charToRaw(enc2utf8(text))
+  hits <- gregexpr(token_pattern, text, perl = TRUE, useBytes = TRUE)[[1]]
+  from <- as.integer(hits)
+  size <- attr(hits, "match.length")
+  upto <- c(if (from[1] > 0) from + size)
+  broken <- which(c(1L, upto) != c(if (from[1] > 0) from, length(bytes) + 1L))
+  if (length(broken)) stop_unread(text, bytes, c(1L, upto)[broken[1]])
+  kind <- token_kinds[max.col(attr(hits, "capture.start") > 0, "first")]
+  pieces <- vapply(seq_along(from), function(k) rawToChar(bytes[from[k] + seq_len(size[k]) - 1L]), "")
+  Encoding(pieces) <- "UTF-8"
+  at <- 1 + cumsum(c(0, nchar(pieces)))
+  own <- which(kind != "space")
+  c(Map(function(kind, text, at) list(kind = kind, text = text, at = at), kind[own], unname(pieces[own]), at[own]) |>
+    unname(), list(list(kind = "end", text = "", at = at[length(at)])))
+}
+
+# By bytes, since R would count the signs before each match anew; a byte of several is one of a word.
+token_kinds <- c("space", "number", "word", "name", "text", "sign")
+token_pattern <- paste0(
+  "(?<space>[ \\t\\r\\n\\f\\v]+|--[^\n]*|/[*](?:[^*]|[*](?!/))*+[*]/)|",
+  "(?<number>(?:[0-9]+[.]?[0-9]*|[.][0-9]+)(?:[eE][-+]?[0-9]+)?)|",
+  "(?<word>[A-Za-z_\\x80-\\xff][A-Za-z0-9_$\\x80-\\xff]*)|(?<name>\"(?:[^\"]|\"\")++\")|(?<text>'(?:[^']|'')*+')|",
+  "(?<sign><>|!=|<=|>=|\\|\\||::|[-+*/%(),.;=<>\\[\\]])"
+)
+
+stop_unread <- function(text, bytes, from) {
+  before <- if (from > 1) rawToChar(bytes[seq_len(from - 1)]) else ""
+  Encoding(before) <- "UTF-8"
+  rest <- substring(text, nchar(before) + 1)
+  stop_at(text, nchar(before) + 1, sprintf("%s cannot be read", value_text(substr(rest, 1, 1))),
+    if (grepl("^['\"]", rest)) "A quote is opened here and never closed.")
 }
 
 # Line and column of a place, with the line itself.

@@ -36,3 +36,36 @@ test_that("limits of checks say where they leave off", {
   withr::local_options(idleledger.large_part = 1)
   expect_no_match(flat(tie_out(page)), "Weight:")
 })
+
+test_that("expressions of too many terms are refused before anything goes down into them, on every way in", {
+  chain <- function(n, x = quote(x)) Reduce(function(a, b) call("+", a, b), rep(list(x), n))
+  table <- data.frame(x = 1:3)
+  page <- do.call(brief, list(table, columns = call("c", y = chain(5000))))
+  expect_equal(draw_up(page)$y, 5000 * 1:3)
+  expect_true(all_tie(tie_out(page)))
+  path <- withr::local_tempfile(fileext = ".yaml")
+  write_brief(brief(ledger(demo_table("tolls", as = "path")), columns = c(y = toll + toll)), path)
+  lines <- readLines(path)
+  writeLines(sub("toll + toll", paste(rep("toll", 30000), collapse = " + "), lines, fixed = TRUE), path)
+  file <- withr::local_tempfile(fileext = ".csv")
+  utils::write.csv(table, file, row.names = FALSE)
+  many <- "may have 20,000 terms, and this one has more"
+  for (n in c(20000, 60000)) {
+    text <- paste(rep("x", n), collapse = " + ")
+    expect_match(said_by(do.call(brief, list(table, columns = call("c", y = chain(n))))), many)
+    expect_match(said_by(do.call(quoted, list(y = chain(n)))), many)
+    expect_match(program("draw-up", file, "--columns", paste0("y = ", text))$err, many)
+  }
+  expect_match(said_by(read_brief(path, outside = TRUE)), many)
+  query <- paste("SELECT", paste(rep("x", 400), collapse = " + "), "AS y FROM t")
+  expect_match(said_by(read_select(query, t = table)), "at most 100 links of \\+ in a row are read")
+  expect_match(said_by(read_select(paste("SELECT", strrep("x + ", 60000), "x FROM t"), t = table)), many)
+})
+
+test_that("a query's words have their places, also behind signs of several bytes", {
+  words <- function(n) paste("SELECT", paste(rep("lock AS \"L\u00f6ck\", 'it''s', 1.5e3", n), collapse = ", "))
+  found <- tokens_of(words(200))
+  expect_length(found, 1 + 200 * 8 - 1 + 1)
+  expect_identical(found[[4]][c("kind", "text", "at")], list(kind = "name", text = "\"L\u00f6ck\"", at = 16))
+  expect_identical(found[[5]]$at, 22)
+})
