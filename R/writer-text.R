@@ -29,11 +29,24 @@ page_remarks <- function(x) {
   unique(c(sprintf("From %s: %s.", name_of(facts$brief$source), entry_count(facts$used)), facts$remarks, facts$notes))
 }
 
-# Signs that mean something in Markdown or HTML are written so that they mean nothing.
+# Signs that mean something in Markdown or HTML, in any of its dialects, are written so that they mean nothing. A
+# backslash before a bracket begins mathematics in some of them, so brackets, quotes, dots and the like go by number.
 markdown_text <- function(text) {
-  text <- gsub("([\\\\`*_{}\\[\\]<>()#+!|~^$&-])", "\\\\\\1", clean_text(text), perl = TRUE)
-  gsub("^(\\s*[0-9]+)([.])(\\s|$)", "\\1\\\\\\2\\3", text)
+  text <- clean_text(text)
+  text <- gsub("&", "&amp;", text, fixed = TRUE)
+  text <- gsub("([`*_{}<>#+!|~^$-])", "\\\\\\1", gsub("\\", "&#92;", text, fixed = TRUE), perl = TRUE)
+  text <- gsub("&\\#92;", "&#92;", text, fixed = TRUE)
+  for (sign in names(signs_by_number)) text <- gsub(sign, signs_by_number[[sign]], text, fixed = TRUE)
+  # What would begin a list, a line below a heading or a block, if it came first.
+  text <- sub("^(\\s*)\\(", "\\1&#40;", text)
+  text <- sub("^(\\s*(?:&#40;)?(?:[0-9]+|[A-Za-z]{1,9}))([.])(\\s|$)", "\\1&#46;\\3", text, perl = TRUE)
+  text <- sub("^(\\s*(?:&#40;)?(?:[0-9]+|[A-Za-z]{1,9}))([)])(\\s|$)", "\\1&#41;\\3", text, perl = TRUE)
+  text <- sub("^(\\s*)=", "\\1&#61;", text)
+  sub("^ ", "&#32;", sub(" $", "&#32;", text))
 }
+
+signs_by_number <- c("[" = "&#91;", "]" = "&#93;", "@" = "&#64;", "'" = "&#39;", "\"" = "&quot;", "..." = "&#46;..",
+  "://" = "&#58;//", "::" = "&#58;:", "www." = "www&#46;")
 
 heading_text <- function(over, heading) ifelse(nzchar(over), paste(over, heading), heading)
 
