@@ -52,7 +52,9 @@ source_call <- function(source) {
     }, ""))
     return(sprintf("ledger(%s)", toString(args)))
   }
-  if (grepl("^[A-Za-z.][A-Za-z0-9._]*$", source$name)) source$name else "table"
+  if (!is.null(source$written)) return(source$written)
+  if (grepl("^[A-Za-z.][A-Za-z0-9._]*$", source$name)) source$name else
+    "table # whatever you call the table that this page is made of"
 }
 
 kinds_text <- function(kinds) {

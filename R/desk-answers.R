@@ -99,7 +99,7 @@ desk_requests <- list(
     face <- if (is_one_text(asked$face) && asked$face %in% names(desk_faces)) asked$face else "statement"
     before <- desk$face
     desk$face <- face
-    tryCatch(c(answer_page(desk), list(said = paste("The page as", face))), error = function(e) {
+    tryCatch(c(answer_page(desk), list(heard = paste("The page as", face))), error = function(e) {
       desk$face <- before
       stop(e)
     })

@@ -2,8 +2,10 @@
 
 desk_page <- function() {
   tags <- htmltools::tags
+  # In the words of shiny: the language of the page's element <html>.
+  in_language <- function(page) structure(page, lang = "en")
   button <- function(label, do, ...) tags$button(type = "button", `data-do` = do, label, ...)
-  htmltools::tagList(
+  in_language(htmltools::tagList(
     tags$head(
       tags$title("Idle Ledger"), tags$meta(name = "viewport", content = "width=device-width, initial-scale=1"),
       tags$meta(name = "referrer", content = "no-referrer"), tags$link(rel = "icon", href = "data:,"),
@@ -24,7 +26,7 @@ desk_page <- function() {
     tags$section(id = "sentence", `aria-label` = "The sentence", tabindex = "-1"),
     tags$main(
       tags$section(id = "face", `aria-label` = "The page"),
-      tags$aside(id = "margin", `aria-label` = "Tie-out")
+      tags$aside(id = "margin", `aria-label` = "Tie-out", tabindex = "0")
     ),
     tags$div(id = "slip", role = "dialog", `aria-labelledby` = "slip-title", hidden = NA),
     tags$section(id = "side", role = "dialog", `aria-labelledby` = "side-title", hidden = NA,
@@ -33,9 +35,10 @@ desk_page <- function() {
     tags$div(id = "working", hidden = NA, tags$span(id = "working-text", "Working"), tags$progress(id = "working-part"),
       button("Stop", "stop")),
     tags$p(id = "said", class = "said", role = "status", `aria-live` = "polite"),
+    tags$p(id = "heard", class = "unseen", role = "status", `aria-live` = "polite"),
     tags$div(id = "gone", role = "alert", hidden = NA, "The desk has ended, or cannot be reached. It is looked for ",
       "again; what was built is kept as long as R runs.")
-  )
+  ))
 }
 
 file_of_desk <- function(name) {

@@ -38,6 +38,7 @@ serve_tab <- function(input, session, tabs, first, once) {
   mine <- new.env(parent = emptyenv())
   session$onSessionEnded(function() {
     tabs$live <- setdiff(tabs$live, mine$tab)
+    tabs$closed <- c(setdiff(tabs$closed, mine$tab), mine$tab)
     leave_queue(tabs, session$token)
     if (once) later::later(function() if (length(tabs$live) == 0) shiny::stopApp(), 2)
   })
@@ -50,9 +51,15 @@ serve_tab <- function(input, session, tabs, first, once) {
   })
 }
 
-# Two tabs under one name (one was copied) go their own ways.
+# Two tabs under one name (one was copied) go their own ways. A new tab takes up the work of the one that was closed
+# last, if there is some.
 desk_of_tab <- function(tabs, tab, first, mine) {
   known <- is_one_text(tab) && !is.null(tabs$desks[[tab]])
+  left <- Filter(function(name) length(tabs$desks[[name]]$steps) > 1, setdiff(tabs$closed, tabs$live))
+  if (!known && length(left)) {
+    tab <- utils::tail(left, 1)
+    known <- TRUE
+  }
   if (known && !tab %in% tabs$live) {
     mine$tab <- tab
   } else {

@@ -14,7 +14,8 @@
 #'
 #' What comes from the browser is checked as all briefs are, and never run. The page listens on this machine alone
 #' (127.0.0.1), and opens only for who knows the key in its address; it opens no files but those named here. Each tab
-#' goes its own way; a tab that is loaded anew finds its steps again. Ctrl-C ends the desk.
+#' goes its own way; a tab that is loaded anew finds its steps again, and a new one those of the tab that was closed
+#' last. Ctrl-C ends the desk.
 #'
 #' @param x A [ledger()], a data frame, the path of a file, or a [brief()] to go on with.
 #' @param tables Other tables by name, which `prepare` may bring in: a list of what [ledger()] takes.
@@ -46,7 +47,7 @@ run_desk <- function(source, tables, once, port, browse) {
   port <- desk_port(port)
   token <- random_key()
   first <- new_desk(source, tables)
-  tabs <- list2env(list(desks = list(), live = character(), last = first), parent = emptyenv())
+  tabs <- list2env(list(desks = list(), live = character(), closed = character(), last = first), parent = emptyenv())
   app <- desk_app(first, token, once, tabs)
   address <- sprintf("http://127.0.0.1:%d/?key=%s", port, token)
   withr::local_options(list(shiny.sanitize.errors = TRUE, shiny.launch.browser = FALSE))

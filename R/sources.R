@@ -37,8 +37,14 @@ supplied <- function(source, values) UseMethod("supplied")
 
 as_source <- function(source, name) {
   if (inherits(source, "idle_book")) return(source$brief)
-  if (is_brief(source)) source else open_source(source, list(name = short_name(name)))
+  if (is_brief(source)) return(source)
+  opened <- open_source(source, list(name = short_name(name)))
+  if (opened$opened_as == "data_frame" && says_how(name)) opened$written <- name
+  opened
 }
+
+# Whether what a user wrote for a table can be written again: not a table put into the call itself.
+says_how <- function(text) nchar(text) <= 200 && !grepl("^(structure|list|c|data.frame)[(]", text)
 
 # A ledger on what a user gave. `how` has a name for messages and, for a file, how it is read.
 open_source <- function(source, how = list()) {

@@ -52,6 +52,7 @@
     if (answer.side !== undefined) answer.side === "" ? closeSide() : openSide(answer);
     if (answer.take) download(answer.take);
     if (answer.said) by("said").textContent = answer.said;
+    if (answer.heard) by("heard").textContent = answer.heard;
     if (answer.margin_soon) askMargin();
   }
   function askMargin() {

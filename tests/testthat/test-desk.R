@@ -136,6 +136,35 @@ test_that("steps, switches and repairs; a tab loaded anew finds them; another go
   expect_equal(other$errors, character())
 })
 
+test_that("a closed tab's work is found in the next one; a sheet stands beside the sentence; the page says its language", {
+  desk <- served_desk(tolls_path, "--lines", "reach", "--figures", "receipts = sum(toll), n = count()")
+  page <- desk_in_browser(desk$url)
+  at_rest(page)
+  expect_identical(in_page(page, "document.documentElement.lang"), "en")
+  click_on(page, ".mend")
+  waits(page, "document.querySelector('#part-prepare-1') !== null")
+  built <- sentence_in(page)
+  click_on(page, "[data-face=chart]")
+  expect_comes(page, "document.querySelector('#heard').textContent", "The page as chart")
+  expect_identical(in_page(page, "document.querySelector('#said').textContent.includes('The page as')"), FALSE)
+  click_on(page, "[data-face=statement]")
+  waits(page, "document.querySelector('td[data-do], td button, .n[tabindex], tbody td.n') !== null")
+  in_page(page, "document.querySelector('#side').hidden = false")
+  for (selector in c("#part-lines-1", "#part-figures-1", "#part-prepare-1", "#back")) {
+    hit <- in_page(page, sprintf("(() => { const part = document.querySelector('%s'), box = part.getClientRects()[0];
+      const top = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2);
+      return part === top || part.contains(top); })()", selector))
+    expect_true(hit, label = selector)
+  }
+  expect_equal(page$errors, character())
+  page$session$Page$navigate("about:blank", wait_ = FALSE)
+  Sys.sleep(1)
+  next_one <- desk_in_browser(desk$url)
+  expect_equal(sentence_in(next_one), built)
+  beside <- desk_in_browser(desk$url)
+  expect_no_match(sentence_in(beside), "First,")
+})
+
 # Timers go off at once, so that margins are asked faster than any is worked.
 hasty <- function(page) {
   in_page(page, "(() => { const later = window.setTimeout; window.setTimeout = (done) => later(done, 0);
