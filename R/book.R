@@ -251,7 +251,7 @@ post_told <- function(book, told, as) {
   nodes <- nodes_of_figures(brief)
   print <- print_of_posting(told)
   changing_book(book, function(connection) {
-    as$name <- name_of_posting(connection, as)
+    if (as$replace) as$name <- name_of_posting(connection, as)
     postings <- postings_in(connection)
     same <- if (!as$alike && nzchar(print)) which(postings$print == print & is.na(postings$withdrawn_at))
     if (length(same)) stop_idle(
@@ -260,6 +260,7 @@ post_told <- function(book, told, as) {
       c("Nothing was posted. withdraw() takes a posting back.",
         "Other entries that are alike in all that the page reads are posted with alike = TRUE, or --alike.")
     )
+    if (!as$replace) as$name <- name_of_posting(connection, as)
     number <- max(0, postings$posting) + 1
     told$states <- numbered_states(told$states, number)
     put_posting(connection, list(

@@ -59,3 +59,28 @@ room("period", "format",
   show = function(x, decimals, options) period_texts(x, options$unit),
   words = function(format) sprintf("a %s", format$options$unit)
 )
+
+# A number of days, as the difference of two times is, in days, hours and minutes, and seconds where there are some.
+room("span", "format", adds = TRUE,
+  args = alist(x = ), takes = "number",
+  decimals = function(x, options) needed_decimals(x),
+  show = function(x, decimals, options) span_texts(x),
+  phrases = list(as_format("span", "{x} as a span of time")),
+  words = function(format) "a span of days, hours and minutes"
+)
+
+span_texts <- function(x) {
+  x <- as_plain_number(x)
+  seconds <- round_half_out(abs(x) * 86400, if (any(round(abs(x) * 86400, 3) != round(abs(x) * 86400), na.rm = TRUE)) 3 else 0)
+  days <- floor(seconds / 86400)
+  rest <- seconds - 86400 * days
+  text <- sprintf("%02d:%02d", as.integer(rest %/% 3600), as.integer(rest %% 3600 %/% 60))
+  below <- rest %% 60
+  fine <- any(below != 0, na.rm = TRUE)
+  if (fine) text <- paste0(text, sub("^0[.]", ".", sprintf(if (any(below != floor(below), na.rm = TRUE)) ":%06.3f" else ":%02.0f",
+    below)))
+  text <- paste0(ifelse(x < 0 & seconds > 0, "-", ""), ifelse(days > 0, sprintf("%s d ", number_text(days, 0)), ""), text)
+  text[is.nan(x)] <- "not a number"
+  text[is.infinite(x)] <- ifelse(x[is.infinite(x)] > 0, "infinite", "-infinite")
+  text
+}

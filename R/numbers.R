@@ -29,7 +29,7 @@ most_to_15_digits <- 1e12
 
 # Scaled, large numbers would lose what is behind the point; written out they have all of it.
 rounded_by_text <- function(x, digits) {
-  digits <- as.integer(pmin(digits, 300))
+  digits <- as.integer(pmin(trunc(digits), 300))
   fine <- .Machine$double.eps * abs(x) < 10^-digits / 4 # else it has no such places, and is what it is
   tie <- fine & endsWith(sprintf("%.*f", digits + 25L, x), paste0("5", strrep("0", 24)))
   x[tie] <- x[tie] * (1 + .Machine$double.eps)

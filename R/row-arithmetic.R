@@ -266,7 +266,9 @@ room("-", "row", topic = "numbers",
       units = "days")))
     if (is_moment_vector(x)) moment_again(x, -as.double(y)) else numbers_again(`-`)(x, y)
   },
-  in_sql = plus_or_minus("-"), words = "minus; the difference of two dates is a number of days",
+  in_sql = plus_or_minus("-"), words = "minus; the difference of two dates is a number of days, of times shown as a span",
+  format = function(node) if (length(node$args) == 2 && is_moment(node$args[[2]]$kind) && "time" %in% vapply(node$args,
+    `[[`, "", "kind")) list(fn = "span", options = list()),
   phrases = of_two_numbers("-", "{x} less {y}", "{x}_less_{y}")
 )
 
@@ -309,7 +311,7 @@ room("rounded", "row", topic = "numbers",
     written <- suppressWarnings(as.double(sprintf("%.15g", scaled)))
     near <- floor(ifelse(scaled < most_to_15_digits, written, scaled) + 0.5) / scale
     large <- which(is.finite(scaled) & scaled >= most_to_15_digits & digits > 0)
-    near[large] <- rounded_by_text(abs(as.double(x)), rep_len(digits, length(near)))[large]
+    near[large] <- rounded_by_text(abs(as.double(x))[large], rep_len(as.double(digits), length(near))[large])
     result <- ifelse(is.finite(scaled) & (scaled < 2^52 | digits > 0), sign(as.double(x)) * near, as.double(x))
     ifelse(missing_again(x) | is.na(digits), NA, result)
   },

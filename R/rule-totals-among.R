@@ -22,7 +22,10 @@ totals_by_word <- function(seen, name) {
   if (length(words) == 0 || length(words) > 0.5 * length(texts$text)) return(NULL)
   rows <- rows_of_texts(seen, name, words)
   values <- plain_vector(pick_rows(as_text_vector(seen$column(name)), rows))
-  sure <- names_a_group(seen, values) & (is_large(seen, rows) | is_bare_of_texts(seen, name, rows)) | add_up(seen, rows)
+  # One entry of that name among groups of many is none of the groups.
+  alone <- all(texts$n[texts$text %in% words] == 1) && stats::median(texts$n) >= 3
+  sure <- names_a_group(seen, values) & (alone | is_large(seen, rows) | is_bare_of_texts(seen, name, rows)) |
+    add_up(seen, rows)
   rows <- rows[sure]
   words <- intersect(words, values[sure])
   if (length(rows) == 0) return(NULL)
