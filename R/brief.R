@@ -46,7 +46,8 @@
 #'     columns sorted by a figure, or a fixed list of values: any other is then an error, or gathered
 #'     under the heading `other`. At most 200 columns. A page drawn up from this one sees the lines.}
 #'   \item{`layout`}{Columns to show, in order; a name is a heading; `money(x)`, `percent(x)`,
-#'     `decimals(x, digits)` and `unmarked(x)` (whole numbers that are names) are formats (with a key
+#'     `decimals(x, digits)`, `unmarked(x)` (whole numbers that are names) and `span(x)` (days, as the difference of two
+#'     times is, in days and hours) are formats; halves are rounded away from zero, as `rounded()` does (with a key
 #'     abreast, of all columns that hold that figure); `hide(x)` leaves a column out and `rest()` stands for
 #'     all columns not named. Keys that are the start of a month, quarter, week or year print as that
 #'     (`2025-03`, `2025 Q1`), and stay dates. Keys, years and columns that are called a number, an account
@@ -103,7 +104,8 @@ is_taken_away <- function(items) length(items) == 1 && is.null(items[[1]]$expr)
 #' `amend()` gives a copy with sections replaced; `section = NULL` takes one away. `narrow()` gives
 #' the same page from a part of the ledger, to check by eye: its conditions are added to `only`, so that
 #' ranks and shares are of that part alone, which the page says.
-#' `supply()` gives values for the `given(name)` in a brief.
+#' `supply()` gives values for the `given(name)` in a brief. What kind a value is of is known from where it stands, and a text
+#' is read as that: `month = "2026-03"` beside a date is its first day; what cannot be read so is an error.
 #'
 #' @param brief A [brief()].
 #' @param ... For `amend()`, sections by name; for `narrow()`, conditions on the columns of the

@@ -31,7 +31,11 @@
 #' the order one value. `rolling(figure, 7)` takes seven rows including this one,
 #' `rolling(figure, days(7))` seven calendar days including this one, however many rows they have
 #' (`weeks()`, `months()`, `quarters()`, `years()` likewise; a month back from 31 March is the end of
-#' February). `behind =` and `ahead =` count rows, or spans, besides the row itself;
+#' February). Where every date is the first of a month, frames of months go by whole months: `months(12)` is full with
+#' the twelfth, and a gap is a month without a row; so do quarters, years and fiscal years, where dates lie three or
+#' twelve months apart, and `weeks()` over Mondays. `hours(3)` and `minutes(15)` go by times: the last three hours up to
+#' this row's time, without the moment three hours ago; by whole hours or minutes where all times lie on them.
+#' `behind =` and `ahead =` count rows, or spans, besides the row itself;
 #' below zero they leave it out: the seven rows before this one are `behind = 7, ahead = -1`. `together =
 #' TRUE` gives rows that tie one frame, from the start of the first one's to the end of the last one's. A
 #' frame that
@@ -40,7 +44,7 @@
 #' again without a trace, so nothing drifts.
 #'
 #' @section Neighbours:
-#' `lag(x, n, default)` and `lead()` go by rows; `earlier(x, years(1))` by the calendar: the row of the same
+#' `lag(x, n, default)` and `lead()` go by rows; `earlier(x, years(1))`, or `hours(1)`, by the calendar: the row of the same
 #' group at that very date, missing if there is none. `first_value(x)`, `last_value(x)`,
 #' `nth_value(x, n)` are of the whole group, or, inside `running()` or `rolling()`, of the frame.
 #' `skip_missing = TRUE` passes over missing values; `carried(x)` is the last known value.
@@ -49,7 +53,7 @@
 #' `share(x, per =)` is x as a part of the group's total, kept as a ratio and printed as a percentage.
 #' Beside lines, a figure that does not add up (a median, a number of different values) is compared
 #' with the wider group's own figure. A base of zero gives no share. `run_of(date, per =, step =)`
-#' numbers unbroken runs of dates or numbers, for use as a key.
+#' numbers unbroken runs of dates or numbers, for use as a key; `step = minutes(30)` those of times.
 #'
 #' @section Notes that a page carries:
 #' rows that tie in an order; rows used where dates have gaps ("7 rows span up to 9 days"); frames that
