@@ -29,7 +29,8 @@
 #'   `brief(book, ...)`, a page drawn up from the book's page.
 #' @section What holds: A part that was posted already, by the fingerprint of the columns that the page reads, is
 #'   refused, but with `alike = TRUE`; so is a second posting of a name, given or of a file, but with `replace = TRUE`.
-#'   Tables in memory that were given no name are numbered. Each posting keeps its own states, so it can be withdrawn. A posting is one
+#' Tables in memory that were given no name are numbered. Each posting keeps its own states, so it can be withdrawn. A
+#' posting is one
 #'   transaction of the database: ended at any moment, it has been made or not. Several processes may post at once, and
 #'   wait for each other. States carry checksums.
 #' @section Errors: `idle_bad_book` (a file that is no book, or cannot be used), `idle_bad_state` (a state that is

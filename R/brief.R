@@ -104,7 +104,8 @@ is_taken_away <- function(items) length(items) == 1 && is.null(items[[1]]$expr)
 #' `amend()` gives a copy with sections replaced; `section = NULL` takes one away. `narrow()` gives
 #' the same page from a part of the ledger, to check by eye: its conditions are added to `only`, so that
 #' ranks and shares are of that part alone, which the page says.
-#' `supply()` gives values for the `given(name)` in a brief. What kind a value is of is known from where it stands, and a text
+#' `supply()` gives values for the `given(name)` in a brief. What kind a value is of is known from where it stands, and
+#' a text
 #' is read as that: `month = "2026-03"` beside a date is its first day; what cannot be read so is an error.
 #'
 #' @param brief A [brief()].

@@ -78,11 +78,13 @@ check_terms_of_text <- function(text) {
   if (n > 2 * most) stop_many_terms(most)
 }
 
-stop_many_terms <- function(most) stop_idle(
-  "too_deep", sprintf("An expression may have %s terms, and this one has more.", big_mark(most)),
-  c("Give parts of it names of their own in `columns`, and use those.",
-    "The limit is options(idleledger.most_terms = ...).")
-)
+stop_many_terms <- function(most) {
+  stop_idle(
+    "too_deep", sprintf("An expression may have %s terms, and this one has more.", big_mark(most)),
+    c("Give parts of it names of their own in `columns`, and use those.",
+      "The limit is options(idleledger.most_terms = ...).")
+  )
+}
 
 # Stops at what is too deep; whether there are quosures inside.
 check_depth <- function(expr) {

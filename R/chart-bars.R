@@ -58,7 +58,8 @@ gather_labels <- function(data, most, picture, name, per, falling) {
   if (falling) data <- data[order(match(code[code %in% kept], kept)), ]
   if (n == 0 || !adds) return(list(data = data, left = nrow(rest), gathered = 0))
   sums <- tapply(rest$value, factor(rest$group, unique(rest$group)), sum)
-  if (any(vapply(sums, would_dwarf, TRUE, drawn = data$value))) return(list(data = data, left = nrow(rest), gathered = 0,
+  if (any(vapply(sums, would_dwarf, TRUE, drawn = data$value))) return(list(data = data, left = nrow(rest),
+    gathered = 0,
     dwarfs = TRUE))
   others <- data.frame(
     label = sprintf("and %s others", big_mark(n)), value = as.numeric(sums), group = names(sums), others = FALSE,

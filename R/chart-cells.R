@@ -44,7 +44,8 @@ cell_data <- function(part, picture, rows) {
   total <- picture$kinds[rows] == "total"
   labels <- ifelse(total, total_label, line_labels(picture, rows = rows))
   data.frame(
-    x = part$name, y = rows, head = if (part$total) total_label else head_of_cell(part), row = rows, value = as_plain_number(values_at(picture, part$name, rows)), text = cell_words(picture, part, rows),
+    x = part$name, y = rows, head = if (part$total) total_label else head_of_cell(part), row = rows,
+      value = as_plain_number(values_at(picture, part$name, rows)), text = cell_words(picture, part, rows),
     inside = !part$total & !total, line = labels, label = paste(labels, part$heading, sep = ", ")
   )
 }

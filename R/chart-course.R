@@ -106,8 +106,10 @@ course_layers <- function(picture, asked, data, names) {
     ggplot2::geom_point(ggplot2::aes(.data$x, .data$value, colour = .data$line), size = 1.2,
       data = function(all) if (nrow(all) <= 40) all else all[all$alone, ]),
     ggplot2::scale_colour_manual(values = by_line(hues), labels = short_labels, guide = if (one) "none" else "legend"),
-    ggplot2::scale_linetype_manual(values = by_line(dashes), labels = short_labels, guide = if (one) "none" else "legend"),
-    ggplot2::scale_linewidth_manual(values = by_line(widths), labels = short_labels, guide = if (one) "none" else "legend"),
+    ggplot2::scale_linetype_manual(values = by_line(dashes), labels = short_labels,
+      guide = if (one) "none" else "legend"),
+    ggplot2::scale_linewidth_manual(values = by_line(widths), labels = short_labels,
+      guide = if (one) "none" else "legend"),
     value_axis(picture, names[1], "y", 0.03, 0.05), rules_along("y"),
     if (begins_at_zero(picture, names[1])) ggplot2::expand_limits(y = 0)
   )

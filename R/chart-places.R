@@ -68,7 +68,8 @@ place_layers <- function(picture, asked, data) {
     ggplot2::geom_point(ggplot2::aes(.data$value, .data$y), size = 3, colour = colour("water")),
     ggplot2::geom_text(ggplot2::aes(.data$value, .data$y, label = .data$text), hjust = -0.25,
       size = letters_of(asked$size, 0.75), colour = colour("ink")),
-    ggplot2::scale_y_discrete(labels = function(id) short_labels(sub("^.*\r", "", id), 70)), value_axis(picture, asked$x),
+    ggplot2::scale_y_discrete(labels = function(id) short_labels(sub("^.*\r", "", id), 70)), value_axis(picture,
+      asked$x),
     rules_along("x"), if (length(unique(data$group)) > 1) ggplot2::facet_grid(ggplot2::vars(factor(.data$group,
       unique(data$group))), scales = "free_y", space = "free_y", labeller = short_panels())
   )

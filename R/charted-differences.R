@@ -61,7 +61,8 @@ lone_steps <- function(x, column, side) {
 
 labels_of_keys <- function(table, keys) {
   keys <- setdiff(keys, level_columns)
-  short_labels(clean_text(do.call(paste, c(lapply(unname(keys), function(key) key_texts(table[[key]])), sep = ", "))), 40)
+  short_labels(clean_text(do.call(paste, c(lapply(unname(keys), function(key) key_texts(table[[key]])), sep = ", "))),
+    40)
 }
 
 # Where steps are small beside the totals, the axis begins just below them.

@@ -103,7 +103,8 @@ cells_in_hand <- function(statement, now, lines) {
   if (cells == 0 && nrow(now) > 0) return(a_note("cells",
     "Cells: none was compared, since no line and column is shared."))
   a_check("cells", n == 0, if (n == 0) sprintf("Cells: all %s are what the brief gives.", count_of(cells, "cell")) else
-    sprintf("Cells: %s of %s %s from what the brief gives, first `%s` %s. What follows is of the page as the brief gives it.",
+    sprintf(paste("Cells: %s of %s %s from what the brief gives, first `%s` %s.",
+      "What follows is of the page as the brief gives it."),
       big_mark(n), big_mark(cells), if (n == 1) "differs" else "differ", wrong$column[1],
       keys_of_line(statement, wrong$line[1])), with_keys_of_lines(wrong, statement))
 }

@@ -71,7 +71,8 @@ check_worked_columns <- function(drawn, checked) {
   windowed <- Filter(function(part) holds_window(part$node), checked)
   # Windows see the entries before `only`.
   if (length(windowed) == 0) return(said_together(checks))
-  c(said_together(checks), if (is.null(before)) list(not_worked_again("Windows", "the source gave a part of its entries")
+  c(said_together(checks), if (is.null(before)) list(not_worked_again("Windows",
+    "the source gave a part of its entries")
   ) else windows_again(windowed, entries_table(stage)))
 }
 

@@ -8,7 +8,8 @@ check_windows <- function(drawn, checked, table) {
   own <- which(!is_others(drawn$lines))
   if (length(own) == 0 || length(checked) == 0) return(list())
   table <- part_of_table(table, own)
-  c(windows_again(checked, table), said_together(unlist(lapply(checked, check_whole, table = table), recursive = FALSE)))
+  c(windows_again(checked, table), said_together(unlist(lapply(checked, check_whole, table = table),
+    recursive = FALSE)))
 }
 
 # A window in all rows; an expression of windows by each of them, and then by plain R from what they gave.

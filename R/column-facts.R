@@ -1,4 +1,5 @@
-# What a column is, and keeps through sections, pages, statements and their files: the names that it had before, a figure
+# What a column is, and keeps through sections, pages, statements and their files: the names that it had before, a
+# figure
 # that does not add up, or an amount that a join wrote beside several entries.
 
 # A fact: list(names, not_additive = list(what, fn, moving), repeated = list(table, most, weight)); each part may lack.
@@ -135,7 +136,8 @@ columns_behind <- function(node, columns) {
 
 # As text that goes with a file, and back; what does not look like facts is none.
 facts_written <- function(facts) {
-  if (length(facts) && requireNamespace("jsonlite", quietly = TRUE)) as.character(jsonlite::toJSON(facts, auto_unbox = TRUE, digits = NA))
+  if (length(facts) && requireNamespace("jsonlite", quietly = TRUE)) as.character(jsonlite::toJSON(facts,
+    auto_unbox = TRUE, digits = NA))
 }
 
 facts_read <- function(text) {
@@ -150,7 +152,8 @@ facts_read <- function(text) {
       names = if (is.character(fact$names)) fact$names,
       not_additive = if (is.list(made) && !is.null(one(made$what, is.character))) without_null(list(what = made$what,
         fn = one(made$fn, is.character), moving = one(made$moving, is.logical))),
-      repeated = if (is.list(again) && !is.null(one(again$table, is.character)) && !is.null(one(again$most, is.numeric)) &&
+      repeated = if (is.list(again) && !is.null(one(again$table, is.character)) && !is.null(one(again$most,
+        is.numeric)) &&
         !is.null(one(again$weight, is.numeric))) again[c("table", "most", "weight")]
     ))
   }))

@@ -41,7 +41,8 @@ compare_tables <- function(a, b, match, tolerance, labels, to = NULL) {
   }))
   totals <- their_totals(sides, apart$totals, keys, bounds, if (length(digits)) min(digits))
   structure(list(
-    labels = labels, keys = keys, shape = here[0, keys, drop = FALSE], of_totals = totals, only_a = pick_lines(here, which(is.na(at$line) & !at$again)),
+    labels = labels, keys = keys, shape = here[0, keys, drop = FALSE], of_totals = totals, only_a = pick_lines(here,
+      which(is.na(at$line) & !at$again)),
     only_b = pick_lines(there, which(!seq_len(nrow(there)) %in% at$line & !at$again_there)),
     twice = list(pick_lines(here, which(at$again)), pick_lines(there, which(at$again_there))), totals = apart$totals,
     cells = with_texts_if_any(cells), only_columns = list(

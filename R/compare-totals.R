@@ -29,7 +29,8 @@ own_totals <- function(brief, kept) {
   footing <- if (all(lengths(sets) == 0)) quote(whole()) else
     if (all(lengths(sets) < 2)) rlang::call2("sets", !!!lapply(unlist(sets), as.name), quote(whole())) else
       rlang::call2("cube", !!!lapply(keys, as.name))
-  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "abreast", "chart", "control"))]
+  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "abreast", "chart",
+    "control"))]
   sections$footing <- list(captured(footing))
   statement_of(work_brief(new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))))
 }
@@ -39,7 +40,8 @@ own_totals <- function(brief, kept) {
 totals_compared <- function(totals, brief, keys, bounds, digits, first = FALSE) {
   if (is.null(brief) || nrow(totals) == 0 || length(brief$keys) == 0 || !is.null(brief$sections$abreast)) return(NULL)
   lines <- statement_of(work_brief(without_shown(brief)))
-  known <- lapply(stats::setNames(nm = brief$keys), function(key) unique(trimws(as.character(as.data.frame(lines)[[key]]))))
+  known <- lapply(stats::setNames(nm = brief$keys),
+    function(key) unique(trimws(as.character(as.data.frame(lines)[[key]]))))
   read <- keys_of_totals(totals, brief$keys, known)
   theirs <- read$keys
   kept <- lapply(seq_len(nrow(totals)), function(k) names(theirs)[!vapply(theirs, function(key) is.na(key[k]), TRUE)])
@@ -70,13 +72,15 @@ totals_compared <- function(totals, brief, keys, bounds, digits, first = FALSE) 
 
 totals_in_words <- function(of) {
   n <- if (is.null(of$cells)) 0 else nrow(of$cells)
-  paste0("Totals: ", if (of$compared == 0) "none has its like on the page" else sprintf("%s held against the page's own, %s",
+  paste0("Totals: ", if (of$compared == 0) "none has its like on the page" else sprintf(
+    "%s held against the page's own, %s",
     count_of(of$compared, "cell"), if (n == 0) "all equal" else is_differ(n)),
   if (of$unmatched > 0 && of$compared > 0) sprintf("; %s no like", have(of$unmatched, "line")), ".")
 }
 
 without_shown <- function(brief) {
-  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "footing", "chart", "control"))]
+  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "footing", "chart",
+    "control"))]
   new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))
 }
 

@@ -16,7 +16,7 @@
 #' @return An object of class `idle_differences`: a list of data frames, `only_a` and `only_b` (lines
 #'   in one only), `twice` and `totals` (of either side), and `cells` (the matched columns, `column`, `a`, `b`, and
 #'   `difference`, which is `b` less `a`; where texts differ, also `text_a` and `text_b`), with
-#'   `compared`, the number of cells compared; `of_totals`, where the second table has totals without marks and the first
+#' `compared`, the number of cells compared; `of_totals`, where the second table has totals without marks and the first
 #'   is a page: what its own totals are, with `cells` that differ. `as.data.frame()` gives the cells, of no rows where
 #'   all are equal.
 #' @section Errors:
@@ -121,6 +121,7 @@ print_totals <- function(x) {
 
 # Whether nothing differs.
 is_same <- function(found) {
-  is.null(found$cells) && is.null(found$of_totals$cells) && found$compared > 0 && nrow(found$only_a) + nrow(found$only_b) == 0 &&
+  is.null(found$cells) && is.null(found$of_totals$cells) && found$compared > 0 &&
+    nrow(found$only_a) + nrow(found$only_b) == 0 &&
     all(vapply(found$twice, nrow, 1L) == 0)
 }

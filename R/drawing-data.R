@@ -98,7 +98,8 @@ gather_by <- function(data, most, picture, name, falling = TRUE) {
     if (!falling) here$data <- here$data[order(here$data$others, here$data$row), ]
     here
   })
-  list(data = do.call(rbind, lapply(found, `[[`, "data")), dwarfs = any(unlist(lapply(found, `[[`, "dwarfs"))), left = sum(vapply(found, `[[`, 1, "left")),
+  list(data = do.call(rbind, lapply(found, `[[`, "data")), dwarfs = any(unlist(lapply(found, `[[`, "dwarfs"))),
+    left = sum(vapply(found, `[[`, 1, "left")),
     gathered = sum(vapply(found, `[[`, 1, "gathered")))
 }
 

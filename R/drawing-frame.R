@@ -27,7 +27,8 @@ check_marks <- function(picture, value, data) {
       "a mark of %s has another value than its line", tick(name)))
   }
   place <- paste(data$panel, data$group, column, data$y, sep = "\r")
-  if (anyDuplicated(place)) stop_marks(sprintf("%s stand in one place", count_of(sum(place %in% place[duplicated(place)]),
+  if (anyDuplicated(place)) stop_marks(sprintf("%s stand in one place",
+    count_of(sum(place %in% place[duplicated(place)]),
     "line")))
 }
 
@@ -35,8 +36,10 @@ is_gathered <- function(data, rows) {
   if (is.null(data$others)) rep(FALSE, length(rows)) else data$others[rows] & grepl("^and .* others$", data$label[rows])
 }
 
-stop_marks <- function(why) stop_idle("no_chart", sprintf("The picture would not tie out: %s.", why),
-  "Draw another kind of chart, and please tell us of this one.")
+stop_marks <- function(why) {
+  stop_idle("no_chart", sprintf("The picture would not tie out: %s.", why),
+    "Draw another kind of chart, and please tell us of this one.")
+}
 
 # A heading with its unit, where the format has one.
 value_heading <- function(picture, name) {
@@ -72,7 +75,8 @@ caption_of <- function(picture, asked, notes) {
 # The chart in a sentence, for those who do not see it.
 alt_text <- function(picture, asked, shown, data) {
   extremes <- if (all(c("label", "value", "text") %in% names(data)) && any(is.finite(data$value))) sprintf(
-    " The largest is %s, %s; the smallest %s, %s.", short_labels(data$label[which.max(data$value)]), data$text[which.max(data$value)],
+    " The largest is %s, %s; the smallest %s, %s.", short_labels(data$label[which.max(data$value)]),
+      data$text[which.max(data$value)],
     short_labels(data$label[which.min(data$value)]), data$text[which.min(data$value)]
   )
   sprintf("A chart of %s: %s.%s", shown, room_of("chart", asked$kind)$words, paste(extremes, collapse = ""))

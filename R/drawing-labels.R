@@ -1,4 +1,5 @@
-# What lines and groups are called in a picture. The whole name is what tells marks apart; only what is written is short.
+# What lines and groups are called in a picture. The whole name is what tells marks apart; only what is written is
+# short.
 
 # Texts for the numbers of groups, one each: those that read alike are told apart by signs without width.
 told_apart <- function(texts) {
@@ -12,7 +13,8 @@ short_labels <- function(texts, most = 32) {
   short <- fitting_texts(texts, most)
   alike <- short %in% short[duplicated(short) & !duplicated(texts)] & nchar(texts) > most
   half <- (most - 1) %/% 2
-  short[alike] <- paste0(substr(texts[alike], 1, half), "\u2026", substring(texts[alike], nchar(texts[alike]) - half + 1))
+  short[alike] <- paste0(substr(texts[alike], 1, half), "\u2026", substring(texts[alike],
+    nchar(texts[alike]) - half + 1))
   short
 }
 

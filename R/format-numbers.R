@@ -71,15 +71,18 @@ room("span", "format", adds = TRUE,
 
 span_texts <- function(x) {
   x <- as_plain_number(x)
-  seconds <- round_half_out(abs(x) * 86400, if (any(round(abs(x) * 86400, 3) != round(abs(x) * 86400), na.rm = TRUE)) 3 else 0)
+  seconds <- round_half_out(abs(x) * 86400, if (any(round(abs(x) * 86400, 3) != round(abs(x) * 86400),
+    na.rm = TRUE)) 3 else 0)
   days <- floor(seconds / 86400)
   rest <- seconds - 86400 * days
   text <- sprintf("%02d:%02d", as.integer(rest %/% 3600), as.integer(rest %% 3600 %/% 60))
   below <- rest %% 60
   fine <- any(below != 0, na.rm = TRUE)
-  if (fine) text <- paste0(text, sub("^0[.]", ".", sprintf(if (any(below != floor(below), na.rm = TRUE)) ":%06.3f" else ":%02.0f",
+  if (fine) text <- paste0(text, sub("^0[.]", ".", sprintf(if (any(below != floor(below),
+    na.rm = TRUE)) ":%06.3f" else ":%02.0f",
     below)))
-  text <- paste0(ifelse(x < 0 & seconds > 0, "-", ""), ifelse(days > 0, sprintf("%s d ", number_text(days, 0)), ""), text)
+  text <- paste0(ifelse(x < 0 & seconds > 0, "-", ""), ifelse(days > 0, sprintf("%s d ", number_text(days, 0)), ""),
+    text)
   text[is.nan(x)] <- "not a number"
   text[is.infinite(x)] <- ifelse(x[is.infinite(x)] > 0, "infinite", "-infinite")
   text

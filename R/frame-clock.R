@@ -1,4 +1,5 @@
-# The clock that a frame of the calendar goes by. Where every date is the first day of a period (of a month, a quarter, a
+# The clock that a frame of the calendar goes by. Where every date is the first day of a period (of a month, a quarter,
+# a
 # year, or a week where the frame is said in weeks), a frame goes by whole periods: twelve months end with the twelfth.
 # Frames of hours and minutes go by whole hours or minutes where all times lie on them, else by moments.
 
@@ -10,7 +11,8 @@ frame_clock <- function(frame, dates) {
   period <- if ("months" %in% units) months_of_period(frame, dates)
   if (!is.null(period)) return(on_clock(frame, month_numbers(dates) %/% period, period,
     c(`1` = "month", `3` = "quarter", `12` = "year")[[as.character(period)]]))
-  if (is_in_weeks(frame) && are_starts_of_weeks(dates)) return(on_clock(frame, floor((as_days(dates) + 3) / 7), 7, "week"))
+  if (is_in_weeks(frame) && are_starts_of_weeks(dates)) return(on_clock(frame, floor((as_days(dates) + 3) / 7), 7,
+    "week"))
   list(day = if (inherits(dates, "Date")) dates else as_days(dates), frame = frame, unit = "day")
 }
 

@@ -5,7 +5,8 @@ given_kinds <- c(double = "number", integer = "number", integer64 = "number", te
   date = "date", time = "time", logical = "yes/no")
 kinds_of_sets <- c(number = "double", text = "text", moment = "date", date = "date", logical = "logical")
 
-# Beside which kinds a value stands is noted while a brief is checked; a value that stands beside unlike ones is refused.
+# Beside which kinds a value stands is noted while a brief is checked; a value that stands beside unlike ones is
+# refused.
 note_given <- function(node, kind, ctx) {
   name <- node$name
   word <- unname(given_kinds[kind])

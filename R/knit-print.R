@@ -20,7 +20,8 @@ knit_print.idle_tie_out <- function(x, ...) {
   table <- as.data.frame(x)
   as_markdown(c(
     paste0("**", markdown_text(paste("Tie-out:", x$title)), "**"), "",
-    markdown_rows(c(if (length(unique(table$page)) > 1) list(Page = table$page), list(Result = trimws(paste(table$status,
+    markdown_rows(c(if (length(unique(table$page)) > 1) list(Page = table$page),
+      list(Result = trimws(paste(table$status,
       vapply(table$weight, weight_text, ""))), Check = table$sentence))), "", markdown_text(checks_in_words(x))
   ))
 }

@@ -19,7 +19,8 @@
 #' `most_lines_in_columns` (1 million), and then in a seeded sample. `most_to_sort` (1 million): rows of which every
 #' rank, frame and share is worked again. `most_rows_of_frames` (30 million): rows that all frames of a figure
 #' together may have, if it goes neither by totals nor by ends, to be worked again in all of them. `most_to_compare`
-#' (1 million): entries among which exact copies are looked for. `most_repairs_tried` (200,000): entries of a page that is
+#' (1 million): entries among which exact copies are looked for. `most_repairs_tried` (200,000): entries of a page that
+#' is
 #' drawn up with each repair before it is offered. `most_spellings` (100,000): values of a key that
 #' are compared by spelling.
 #' `most_entries_again` (200,000): entries of lines that are drawn up anew to prove a page that was worked in parts.
@@ -39,8 +40,10 @@
 NULL
 
 limits <- list(
-  most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100, most_terms = 20000,
-  most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6, most_repairs_tried = 2e5,
+  most_columns = 200, most_levels = 256, most_combinations = 5e6, most_pages = 50, most_nested = 100,
+    most_terms = 20000,
+  most_lines_in_r = 20000, most_lines_in_columns = 1e6, most_to_sort = 1e6, most_to_compare = 1e6,
+    most_repairs_tried = 2e5,
   most_rows_of_frames = 3e7,
   most_spellings = 1e5, most_unpacked_bytes = 1.6e10, most_brief_bytes = 1e6, most_repeated = 2e7,
   most_days_made = 2e6, most_report_entries = 50000, most_report_proofs = 300,

@@ -11,7 +11,8 @@ notes_of_partners <- function(drawn, done) {
   said <- unlist(notes)
   list(
     notes = if (length(said)) sprintf("prepare: %s", sub("[.]$", "", said)),
-    weights = as.numeric(rep(unlist(lapply(weights, function(weight) if (is.null(weight)) 0 else weight)), lengths(notes)))
+    weights = as.numeric(rep(unlist(lapply(weights, function(weight) if (is.null(weight)) 0 else weight)),
+      lengths(notes)))
   )
 }
 
@@ -79,7 +80,8 @@ repeats_of <- function(drawn, done) {
   if (most < 2) return(NULL)
   column <- intersect(names(brought), columns_behind(sums[[1]]$args$x, worked))[1]
   amounts <- plain_vector(entry_column(done$met$other, brought[[column]]))
-  list(most = most, sums = sums, column = column, weight = if (is_number_column(amounts)) part_again(amounts, times) else
+  list(most = most, sums = sums, column = column, weight = if (is_number_column(amounts)) part_again(amounts,
+    times) else
     part_again(rep(1, length(times)), times))
 }
 

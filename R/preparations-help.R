@@ -47,7 +47,8 @@
 #' package utf8. [offer_repairs()] writes what a ledger asks for.
 #'
 #' @section Calendars: `fill_calendar(along, step = "day", per =, from =, to =, fill =)` makes an entry for every
-#' day (`"week"`, `"month"`, `"quarter"`, `"year"`; of times also `"hour"`, `"minute"` or `minutes(15)`) without one, in each group of the columns `per`, from its own
+#' day (`"week"`, `"month"`, `"quarter"`, `"year"`; of times also `"hour"`, `"minute"` or `minutes(15)`) without one,
+#' in each group of the columns `per`, from its own
 #' first day to its last unless `from` and `to` say. Made entries hold what `fill = c(receipts = 0)` says and
 #' nothing else, are marked in the column `made`, and are not counted by `count()`; `count(made)` counts all. As a
 #' key of `lines`, `unbroken(passed_on, "day")` has lines for such days straight from the entries.

@@ -91,7 +91,8 @@ read_as <- function(file, kinds, how, names, name) {
 # A column with what was asked of it, or with what its different texts turn out to be.
 settle_column <- function(column, label, asked, marks, how, name) {
   if (!is_text_vector(column)) {
-    if (!is.null(asked) && is.logical(column) && (length(column) == 0 || all_missing(column))) column <- nothing_of(asked$kind, length(column))
+    if (!is.null(asked) && is.logical(column) && (length(column) == 0 ||
+      all_missing(column))) column <- nothing_of(asked$kind, length(column))
     return(list(column = column))
   }
   if (!is.null(asked)) return(list(column = as_asked(column, label, asked, name, marks, is.null(how$missing))))

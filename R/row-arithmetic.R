@@ -266,9 +266,13 @@ room("-", "row", topic = "numbers",
       units = "days")))
     if (is_moment_vector(x)) moment_again(x, -as.double(y)) else numbers_again(`-`)(x, y)
   },
-  in_sql = plus_or_minus("-"), words = "minus; the difference of two dates is a number of days, of times shown as a span",
-  format = function(node) if (length(node$args) == 2 && is_moment(node$args[[2]]$kind) && "time" %in% vapply(node$args,
-    `[[`, "", "kind")) list(fn = "span", options = list()),
+  in_sql = plus_or_minus("-"), words =
+    "minus; the difference of two dates is a number of days, of times shown as a span",
+  format = function(node) {
+    times <- length(node$args) == 2 && is_moment(node$args[[2]]$kind) &&
+      "time" %in% vapply(node$args, `[[`, "", "kind")
+    if (times) list(fn = "span", options = list())
+  },
   phrases = of_two_numbers("-", "{x} less {y}", "{x}_less_{y}")
 )
 

@@ -81,7 +81,8 @@ room("start_of", "row", topic = "dates",
   period = function(node) if (node$args$unit$type == "value") node$args$unit$value,
   format = function(node) {
     unit <- node$args$unit
-    if (unit$type == "value" && !unit$value %in% c("day", "hour", "minute")) list(fn = "period", options = list(unit = unit$value))
+    if (unit$type == "value" && !unit$value %in% c("day", "hour", "minute")) list(fn = "period",
+      options = list(unit = unit$value))
   },
   words = "the first day of the day's week (Monday), month, quarter or year; of a time also its hour or minute",
   phrases = list(phrase("the {unit} of {x}, with its year", quote(start_of(.x, .unit)), named = "{unit}",

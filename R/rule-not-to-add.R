@@ -38,7 +38,8 @@ standing_from_below <- function(figure, node, drawn) {
   if (!any(named_as_standing(c(x$name, facts[[x$name]]$names)))) return(NULL)
   days <- Filter(function(name) is_moment(kind_of(entry_column(drawn$entries, name))), drawn$entries$column_names)
   if (all(vapply(days, function(name) divides_by(drawn, name), TRUE))) return(NULL)
-  a_finding(sprintf("Figures: `%s` is %s, and `%s` reads like a standing at a moment, which does not add up over time; %s.",
+  a_finding(sprintf(paste("Figures: `%s` is %s, and `%s` reads like a standing at a moment, which does not add up",
+    "over time; %s."),
     figure$name, call_said(node), x$name, standing_advice(drawn)), x$name, weight = 1)
 }
 
@@ -57,7 +58,8 @@ what_it_is <- function(node, name, names, seen, drawn) {
   if ((adds || averages) && wholes && any(named_as_code(names)) && length(values) > 1) return(list(
     is = "reads like a code and is no amount", do = "count_distinct() counts the different ones"
   ))
-  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && any(grepl("year", small_letters(names)))) return(list(
+  if (adds && wholes && min(values) >= 1800 && max(values) <= 2200 && any(grepl("year",
+    small_letters(names)))) return(list(
     is = "is a year", do = "a year is a key, or has a smallest and a largest"
   ))
   if ((adds || averages) && length(values) >= 5 && all(are_day_numbers(values))) return(list(

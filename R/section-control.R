@@ -161,7 +161,8 @@ check_against <- function(drawn, against) {
 check_their_totals <- function(found) {
   of <- found$of_totals
   if (is.null(of)) return(NULL)
-  list(a_check("against", if (is.null(of$cells)) if (of$compared > 0) TRUE else NA else FALSE, totals_in_words(of), of$cells))
+  list(a_check("against", if (is.null(of$cells)) if (of$compared > 0) TRUE else NA else FALSE, totals_in_words(of),
+    of$cells))
 }
 
 # Columns of what was given that the page does not have.

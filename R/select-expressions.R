@@ -23,7 +23,8 @@ left_to_right <- function(p, read, signs) {
     if (!here$kind %in% c("word", "sign") || !sign %in% signs) return(found)
     p$i <- p$i + 1
     links <- links + 1
-    if (links > limit("most_nested")) stop_here(p, sprintf("at most %s links of %s in a row are read", limit("most_nested"),
+    if (links > limit("most_nested")) stop_here(p, sprintf("at most %s links of %s in a row are read",
+      limit("most_nested"),
       sign), "A list of values is one link: lock IN ('a', 'b').")
     found <- sql_call(sign, list(found, read(p)), here$at)
   }

@@ -38,7 +38,7 @@ room("MariaDB", "server", place = 3, words = "MariaDB",
     scaled <- sprintf("(abs(%s) * %se0)", x, scale)
     sprintf(paste(
       "CASE WHEN %1$s < 4503599627370496e0 THEN sign(%2$s) * (floor(%1$s) + (%1$s - floor(%1$s) >=",
-      "0.5e0 - greatest(%1$s, 1e0) * 4e-16)) / %3$se0 ELSE %2$s END"
+      "0.5e0 - CASE WHEN %1$s < 1e12 THEN greatest(%1$s, 1e0) * 4e-16 ELSE 0e0 END)) / %3$se0 ELSE %2$s END"
     ), scaled, x, scale)
   },
   part_of = function(x, from, n) sprintf("substr(%s)", toString(c(bare_sql(x), from, n))),

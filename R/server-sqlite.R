@@ -89,7 +89,7 @@ lite_rounded <- function(x, digits, to) {
   whole <- sprintf("CAST(%s AS INTEGER)", scaled)
   sprintf(paste(
     "CASE WHEN %1$s < 4503599627370496 THEN (CASE WHEN %2$s < 0 THEN -1.0 ELSE 1.0 END) * (%3$s + (%1$s - %3$s >=",
-    "0.5 - max(%1$s, 1) * 4e-16)) / %4$s ELSE %2$s END"
+    "0.5 - CASE WHEN %1$s < 1e12 THEN max(%1$s, 1) * 4e-16 ELSE 0 END)) / %4$s ELSE %2$s END"
   ), scaled, x, whole, scale)
 }
 

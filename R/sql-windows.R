@@ -169,7 +169,8 @@ share_in_sql <- function(node, to) {
 # A run begins where the step from the one before is longer; how many have begun is its number.
 run_in_sql <- function(node, to) {
   x <- node$args$x
-  if (node$step$unit %in% c("months", "seconds") || x$kind == "time") not_in_sql("runs by months or times have no like there", to)
+  if (node$step$unit %in% c("months", "seconds") ||
+    x$kind == "time") not_in_sql("runs by months or times have no like there", to)
   said <- without_nan(in_sql(x, to), x, to)
   order <- over_said(partition_said(node, to), order_said(node$along, to, FALSE))
   before <- sprintf("lag(%s) OVER (%s)", said, order)

@@ -21,7 +21,8 @@ statement_facts <- function(drawn, layout, n) {
       list(name = name_of(entries$source), prints = column_prints(entries), n = entries$n_read)
     }),
     read = drawn$entries$n_read, added = drawn$entries$n_added, used = drawn$entries$n,
-    accounts = drawn$entries$accounts, column_facts = facts_of_page(drawn), lines = drawn$lines$n, rows = n, hidden = hidden_lines(drawn$lines),
+    accounts = drawn$entries$accounts, column_facts = facts_of_page(drawn), lines = drawn$lines$n, rows = n,
+      hidden = hidden_lines(drawn$lines),
     gathered = drawn$lines$gathered,
     drawn_up = Sys.time(), version = package_version_text()
   )

@@ -12,7 +12,8 @@ values_seen <- function(all, used, bare, column, n, row, comparable = TRUE, plac
   known <- function() once("prints", prints(unique(c(all, used, bare))))
   print <- function(name) if (name %in% names(known())) known()[[name]] else print_seen(column(name))
   list(
-    all = all, used = used, bare = bare, converted = converted, column = column, n = n, row = row, comparable = comparable, places = places,
+    all = all, used = used, bare = bare, converted = converted, column = column, n = n, row = row,
+      comparable = comparable, places = places,
     once = once, prints = known,
     texts = once_a_column(function(name) {
       values_once("texts", "most_spellings", print(name), texts_seen(column(name)))
@@ -111,7 +112,8 @@ values_in_hand <- function(drawn) {
   bare <- c(intersect(columns_met(drawn$brief)$bare, entries$column_names), setdiff(names(made), entries$column_names))
   column <- function(name) if (name %in% entries$column_names) entry_column(entries, name) else made[[name]]
   values_seen(all, used, bare, column, entries$n, function(at) in_row(entries, at),
-    !many && are_entries_of_ledger(entries), entries[c("rows", "row_of")], columns_converted(drawn$brief), function(names) {
+    !many && are_entries_of_ledger(entries), entries[c("rows",
+      "row_of")], columns_converted(drawn$brief), function(names) {
       own <- names[are_of_source(entries, names)]
       c(prints_in_source(entries, own), prints_seen(names[!names %in% own], column))
     })
@@ -131,7 +133,8 @@ columns_converted <- function(brief) {
 
 # What all that is found among these values hangs on.
 values_print <- function(seen) {
-  rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "converted", "n", "comparable", "places")], limits_set(),
+  rlang::hash(list(seen$prints(), seen[c("all", "used", "bare", "converted", "n", "comparable", "places")],
+    limits_set(),
     registry$changes))
 }
 

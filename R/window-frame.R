@@ -43,7 +43,8 @@ room("rolling", "window",
         "Give one date or time, upward: along = passed_on."
       )
     }
-    if ("seconds" %in% c(node$frame$behind$unit, node$frame$ahead$unit) && dated_along(node$along)$kind != "time") stop_in(
+    if ("seconds" %in% c(node$frame$behind$unit, node$frame$ahead$unit) &&
+      dated_along(node$along)$kind != "time") stop_in(
       ctx, "wrong_kind", sprintf("%s goes by times, and the order is one of dates.", node$frame$text),
       "Give a date with time, or say the frame in days.")
     node
@@ -86,7 +87,8 @@ rolling_frame <- function(parts, values, ctx) {
     }
     span <- check_span(parts$width, values, ctx, "width")
     behind <- if (span$unit == "rows") reach("rows", span$n - 1) else reach(span$unit, span$n, TRUE)
-    return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text, weeks = is_word(list(span), "weeks"),
+    return(list(behind = behind, ahead = reach("rows"), width = span, text = span$text, weeks = is_word(list(span),
+      "weeks"),
       clock = clock_word(list(span))))
   }
   ends <- lapply(parts[c("behind", "ahead")], function(part) {

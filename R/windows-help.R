@@ -44,7 +44,8 @@
 #' again without a trace, so nothing drifts.
 #'
 #' @section Neighbours:
-#' `lag(x, n, default)` and `lead()` go by rows; `earlier(x, years(1))`, or `hours(1)`, by the calendar: the row of the same
+#' `lag(x, n, default)` and `lead()` go by rows; `earlier(x, years(1))`, or `hours(1)`, by the calendar: the row of the
+#' same
 #' group at that very date, missing if there is none. `first_value(x)`, `last_value(x)`,
 #' `nth_value(x, n)` are of the whole group, or, inside `running()` or `rolling()`, of the frame.
 #' `skip_missing = TRUE` passes over missing values; `carried(x)` is the last known value.

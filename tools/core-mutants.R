@@ -1,19 +1,20 @@
 # Small mistakes put at random into the core, one at a time, each run against the core's own tests:
 #   Rscript tools/core-mutants.R 30 7 window/slide_total.cpp folds exact
 # Thirty of them, by seed 7, in the files or folders named (none named: all). A mistake is a comparison turned round, a
-# sign, a number off by one, a condition never met. What survives is a place to look at: no test knows it, or it makes no
+# sign, a number off by one, a condition never met. What survives is a place to look at: no test knows it, or it makes
+# no
 # difference. The work is done in a copy; a build takes what has changed.
 
 turned <- c("<=" = "<", ">=" = ">", " < " = " <= ", " > " = " >= ", "==" = "!=", "!=" = "==", "&&" = "||", "||" = "&&",
-  " + " = " - ", " - " = " + ", "++" = "--", "+=" = "-=", "-=" = "+=", "min(" = "max(", "max(" = "min(", "true" = "false",
+  " + " = " - ", " - " = " + ", "++" = "--", "+=" = "-=", "-=" = "+=", "min(" = "max(", "max(" = "min(",
+    "true" = "false",
   "false" = "true", " & " = " | ", "<<" = ">>")
 
 # Every place of a line of code where one thing can be turned: list(from, to, by).
 changes_in <- function(line) {
   code <- sub("//.*", "", line)
-  if (grepl("^\\s*(#|template|static_assert|using|typedef|namespace|//|[*])|throw |__builtin_prefetch|check_stop|_ahead", code)) {
-    return(list())
-  }
+  if (grepl(paste0("^\\s*(#|template|static_assert|using|typedef|namespace|//|[*])|",
+    "throw |__builtin_prefetch|check_stop|_ahead"), code)) return(list())
   found <- lapply(names(turned), function(what) {
     at <- gregexpr(what, code, fixed = TRUE)[[1]]
     lapply(at[at > 0], function(k) list(from = k, to = k + nchar(what) - 1, by = turned[[what]]))
@@ -48,7 +49,8 @@ try_one <- function(place, tests) {
   writeLines(replace(lines, place$line, changed_line(lines[place$line], place)), place$path)
   survived <- passes(tests)
   said <- if (is.na(survived)) "does not compile" else if (survived) "SURVIVED" else "noticed"
-  cat(sprintf("%-16s %s:%d %s\n", said, basename(place$path), place$line, if (isTRUE(survived)) sprintf("\n    %s\n    %s",
+  cat(sprintf("%-16s %s:%d %s\n", said, basename(place$path), place$line,
+    if (isTRUE(survived)) sprintf("\n    %s\n    %s",
     trimws(lines[place$line]), trimws(changed_line(lines[place$line], place))) else ""))
   survived
 }
@@ -61,7 +63,8 @@ main <- function(n, seed, asked) {
   stopifnot("the tests do not pass as they are" = isTRUE(passes(file.path(copy, "tests"))))
   files <- list.files(copy, "[.](cpp|h)$", recursive = TRUE)
   files <- files[grepl("/", files) & !startsWith(files, "tests/")]
-  if (length(asked)) files <- files[rowSums(vapply(asked, function(part) startsWith(files, part), logical(length(files)))) > 0]
+  if (length(asked)) files <- files[rowSums(vapply(asked, function(part) startsWith(files, part),
+    logical(length(files)))) > 0]
   places <- unlist(lapply(file.path(copy, files), places_in), recursive = FALSE)
   set.seed(seed)
   alive <- tried <- 0

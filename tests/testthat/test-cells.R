@@ -51,7 +51,8 @@ test_that("all doubles are printed, in every output, from the smallest to the la
   }
   tiny <- brief(data.frame(k = c("a", "b"), x = c(1e-310, 2e-310)), lines = k, figures = c(s = sum(x)))
   expect_match(flat(tiny), "1.000000e-310")
-  expect_match(flat(differences(tiny, data.frame(k = c("a", "b"), s = c(1e-310, 3e-310)))), "3.000000e-310.*1.000000e-310")
+  expect_match(flat(differences(tiny, data.frame(k = c("a", "b"), s = c(1e-310, 3e-310)))),
+    "3.000000e-310.*1.000000e-310")
 })
 
 test_that("numbers of any size are written as C writes them, with a mark at thousands", {

@@ -58,7 +58,8 @@ test_that("lines that were added, dropped, doubled or moved are named by their k
   expect_match(said_of_statement(changed(rows = c(2, 1, 3:n), work = function(x) {
     x$receipts[5] <- 1
     x
-  }), "cells"), "1 of 126 differs from what the brief gives, first `receipts` of reach Lower, lock Sallow Bridge \\(line 5\\)")
+  }), "cells"),
+    "1 of 126 differs from what the brief gives, first `receipts` of reach Lower, lock Sallow Bridge \\(line 5\\)")
   for (x in list(sound, draw_up(brief(tolls[1:50, ])), draw_up(amend(page, footing = NULL, layout = NULL,
     abreast = reach)),
     draw_up(brief(tolls, only = toll > 1e9, lines = lock, figures = c(n = count()))))) expect_true(all_tie(tie_out(x)))

@@ -38,8 +38,12 @@ test_that("a window that stands within an expression is worked again as well, in
   windows <- asNamespace("idleledger")$rooms$window
   table <- data.frame(k = 1:40, s = (1:40 * 7) %% 41)
   fns <- c(change = "lag", half = "running", part = "whole_group", word = "rank")
-  pages <- list(beside = function(part) rlang::inject(brief(table, lines = k, figures = c(s = sum(s)), beside = !!part)),
-    columns = function(part) rlang::inject(brief(table, columns = !!part)))
+  pages <- list(
+    beside = function(part) {
+      rlang::inject(brief(table, lines = k, figures = c(s = sum(s)), beside = !!part))
+    },
+    columns = function(part) rlang::inject(brief(table, columns = !!part))
+  )
   for (section in names(pages)) for (name in names(parts)) local({
     page <- pages[[section]](rlang::call2("c", !!!parts[name]))
     expect_true(all_tie(tie_out(page)))

@@ -9,11 +9,13 @@ notes <- function(page, rule) {
 }
 
 test_that("an amount that a join repeats is told wherever it is added up, with the part that is counted again", {
-  above <- function(source) list(
-    brief(source, lines = whole(), figures = c(s = sum(freight))),
-    brief(source, columns = c(f = freight), lines = whole(), figures = c(s = sum(f))),
-    brief(source, columns = c(f = 2 * freight, g = f + amount), lines = whole(), figures = c(s = sum(g)))
-  )
+  above <- function(source) {
+    list(
+      brief(source, lines = whole(), figures = c(s = sum(freight))),
+      brief(source, columns = c(f = freight), lines = whole(), figures = c(s = sum(f))),
+      brief(source, columns = c(f = 2 * freight, g = f + amount), lines = whole(), figures = c(s = sum(g)))
+    )
+  }
   parquet <- withr::local_tempfile(fileext = ".parquet")
   write_statement(draw_up(joined), parquet)
   two <- brief(joined, columns = c(kept = freight))
@@ -72,7 +74,8 @@ test_that("medians, shares and standings are known behind another name, on a pag
 })
 
 test_that("what a file says of its columns is taken only where it is of our shape", {
-  fine <- list(a = list(names = "b", not_additive = list(what = "the median of x", fn = "median"), repeated = list(table =
+  fine <- list(a = list(names = "b", not_additive = list(what = "the median of x", fn = "median"),
+    repeated = list(table =
     "t", most = 3, weight = 0.5)))
   expect_equal(facts_read(facts_written(fine)), fine)
   for (bad in c("", "[1,2]", "{\"a\": 3}", "{\"a\": {\"repeated\": {\"table\": 1, \"most\": \"x\"}}}", "{\"a\"",

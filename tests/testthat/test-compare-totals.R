@@ -1,5 +1,6 @@
 # Total lines of somebody else's table, which has no marks for them, against those of the page.
-page <- brief(demo_table("tolls"), only = !is_missing(lock) & !is_missing(reach), lines = c(reach, lock), figures = c(receipts = sum(toll), typical = median(toll),
+page <- brief(demo_table("tolls"), only = !is_missing(lock) & !is_missing(reach), lines = c(reach, lock),
+  figures = c(receipts = sum(toll), typical = median(toll),
   passages = count()))
 footed <- as.data.frame(draw_up(amend(page, footing = cube(reach, lock))))
 figures <- c("receipts", "typical", "passages")

@@ -136,7 +136,7 @@ test_that("steps, switches and repairs; a tab loaded anew finds them; another go
   expect_equal(other$errors, character())
 })
 
-test_that("a closed tab's work is found in the next one; a sheet stands beside the sentence; the page says its language", {
+test_that("a closed tab's work is found in the next one; a sheet stands beside the sentence; a page has a language", {
   desk <- served_desk(tolls_path, "--lines", "reach", "--figures", "receipts = sum(toll), n = count()")
   page <- desk_in_browser(desk$url)
   at_rest(page)

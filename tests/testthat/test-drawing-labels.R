@@ -15,7 +15,8 @@ test_that("short labels differ where the texts do, as far as their ends tell", {
 
 # Keys that a shortened text, a join by a comma, a word of ours or a sign that is taken out would make one.
 hostile_keys <- function(n) {
-  pool <- c(paste0(strrep("North Western Navigation ", 3), 1:6), "Total", "(missing)", NA, "all", "and 3 others", "a, b",
+  pool <- c(paste0(strrep("North Western Navigation ", 3), 1:6), "Total", "(missing)", NA, "all", "and 3 others",
+    "a, b",
     "a", "b, c", "a\u0001", "a\r", "x\rb", "", " ", "(others)", "Lime\nKiln", "1", "01", "\u200b")
   sample(pool, n)
 }

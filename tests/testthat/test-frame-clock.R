@@ -18,7 +18,8 @@ test_that("frames of months, quarters and years are full with their last period,
   withr::local_seed(5)
   number <- function(d) as.integer(format(d, "%Y")) * 12 + as.integer(format(d, "%m"))
   cases <- list(
-    list(dates = months, size = 1, widths = list(quote(months(12)), quote(months(3)), quote(quarters(2)), quote(years(1))),
+    list(dates = months, size = 1, widths = list(quote(months(12)), quote(months(3)), quote(quarters(2)),
+      quote(years(1))),
       n = c(12, 3, 6, 12)),
     list(dates = months[seq(1, 30, 3)], size = 3, widths = list(quote(months(12)), quote(quarters(1)), quote(years(2))),
       n = c(4, 1, 8)),
@@ -31,7 +32,8 @@ test_that("frames of months, quarters and years are full with their last period,
     values <- as.double(sample(1000, length(dates)))
     found <- rolled(dates, case$widths[[k]], values)
     period <- number(found$d) %/% case$size
-    expect_equal(found$s, by_periods(period, case$n[k], found$x), label = paste(case$size, deparse(case$widths[[k]]), gaps))
+    expect_equal(found$s, by_periods(period, case$n[k], found$x), label = paste(case$size, deparse(case$widths[[k]]),
+      gaps))
   }
   weeks <- as.Date("2024-01-01") + 7 * 0:20
   expect_equal(rolled(weeks, quote(weeks(4)))$s, c(NA, NA, NA, vapply(4:21, function(i) sum((i - 3):i), 1)))
@@ -39,7 +41,8 @@ test_that("frames of months, quarters and years are full with their last period,
 
 test_that("a month without a line is a gap, and days of other dates are none", {
   expect_no_match(flat(rolled(months, quote(months(12)))), "without")
-  expect_match(flat(rolled(months[-13], quote(months(12)))), "12 frames have months without a line|months without an entry")
+  expect_match(flat(rolled(months[-13], quote(months(12)))),
+    "12 frames have months without a line|months without an entry")
   days <- as.Date("2024-01-05") + 0:400
   expect_identical(which(!is.na(rolled(days, quote(months(12)))$s))[1], 366L)
   expect_true(all_tie(tie_out(brief(data.frame(d = months[-13], x = 1), along = d, beside = c(a = rolling(sum(x),
@@ -55,7 +58,8 @@ test_that("hours and minutes: frames, spans, steps and calendars against plain s
     x <- as.double(sample(100, 40))
     width <- sample(c(1, 3, 5), 1)
     minutes <- if (grid == 3600) width * 60 else width
-    page <- rlang::inject(brief(data.frame(at, x), along = at, beside = c(s = rolling(sum(x), minutes(!!minutes), partial =
+    page <- rlang::inject(brief(data.frame(at, x), along = at, beside = c(s = rolling(sum(x), minutes(!!minutes),
+      partial =
       TRUE, together = FALSE), e = earlier(x, minutes(!!minutes)), r = run_of(at, step = minutes(!!minutes)))))
     found <- draw_up(page)
     t <- as.double(at)

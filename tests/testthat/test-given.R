@@ -17,11 +17,12 @@ test_that("what is supplied as text is what its place asks for, on either side a
     expect_identical(page$wanted, list(v = kind), label = deparse(places[[k]]))
     expect_identical(draw_up(supply(page, v = texts[[kind]]))$n, draw_up(supply(page, v = values[[kind]]))$n,
       label = deparse(places[[k]]))
-    if (kind != "text") expect_match(said_by(supply(page, v = "some day")), sprintf("given\\(v\\) stands for a %s", kind))
+    if (kind != "text") expect_match(said_by(supply(page, v = "some day")), sprintf("given\\(v\\) stands for a %s",
+      kind))
   }
 })
 
-test_that("a brief's file says the kind, and the forms that the help shows all work, in a file and on the command line", {
+test_that("a brief's file says the kind, and the forms that the help shows work, in a file and on the command line", {
   folder <- withr::local_tempdir()
   file.copy(demo_table("tolls", as = "path"), file.path(folder, "tolls.csv"))
   path <- file.path(folder, "month.brief.yaml")
@@ -42,7 +43,8 @@ test_that("a brief's file says the kind, and the forms that the help shows all w
 })
 
 test_that("two places that ask for unlike kinds are refused, and a value of the wrong kind is", {
-  expect_match(said_by(brief(tolls, only = c(toll > given(v), lock == given(v)))), "stands for a text here, and for a number")
+  expect_match(said_by(brief(tolls, only = c(toll > given(v), lock == given(v)))),
+    "stands for a text here, and for a number")
   page <- brief(tolls, only = passed_on == given(v))
   expect_match(said_by(supply(page, v = "2025-13")), "stands for a date, and got \"2025-13\".*Write dates as")
   expect_match(said_by(draw_up(page)), "asks for given\\(v\\), and nobody has supplied it")

@@ -14,12 +14,16 @@ test_that("knitr prints pages, tie-outs, proofs and differences as tables", {
   expect_match(as.character(knitr::knit_print(tie_out(page))), "note \\\\?<1%")
 })
 
-# Each sign that means something in Markdown, HTML, LaTeX or a word processor, alone, in pairs and at the start of a line.
-signs <- c("(23)", "(a) x", "1. one", "12) x", "a. x", "iv) x", "[a](http://x.y)", "![i](j)", "[^1]", "[1]: x", "$x^2$ $5",
-  "a_b_c *d* **e**", "__x__", "`code`", "```", "# head", "- item", "* item", "+ item", "> quote", "<b>b</b> &amp; & &#40;",
+# Each sign that means something in Markdown, HTML, LaTeX or a word processor, alone, in pairs and at the start of a
+# line.
+signs <- c("(23)", "(a) x", "1. one", "12) x", "a. x", "iv) x", "[a](http://x.y)", "![i](j)", "[^1]", "[1]: x",
+  "$x^2$ $5",
+  "a_b_c *d* **e**", "__x__", "`code`", "```", "# head", "- item", "* item", "+ item", "> quote",
+    "<b>b</b> &amp; & &#40;",
   "<!-- c -->", "<https://a.b>", "x@y.zz", "@who", "-@who", "\\(23\\) \\[4\\]", "\\alpha", "\\newpage", "a\\b", "a|b",
   "| x", "~~s~~ ~u~", "10^3^", "{#id .c}", "'q' \"r\"", "a -- b --- c", "...", "% $ # _ { } ~ ^ &", "=> <= ===", "---",
-  "***", ":::", ": x", "http://x.yz", "www.x.yz", "::: {.a}", "{=html}", "`r 1+1`", "\u00e9 \u2603 \u00df", "{{x}}", "--", "*",
+  "***", ":::", ": x", "http://x.yz", "www.x.yz", "::: {.a}", "{=html}", "`r 1+1`", "\u00e9 \u2603 \u00df", "{{x}}",
+    "--", "*",
   "_", "'", "\"", "\\", "&", "&lt;", "<", "(", ")", "=", "====", "Term", "a\u00a0b")
 
 # Blanks of any kind are not looked at, nor how a reader turns quotes.
@@ -36,7 +40,8 @@ test_that("every sign comes through as it is: in HTML, LaTeX, a word processor a
     figures = c(s = max(v)), notes = "(23) of [4] cost $5 or \\(6\\), 'so' ...", order = s)
   file <- file.path(folder, "page.md")
   listed <- paste0("- ", idleledger:::markdown_text(signs), "\n")
-  writeLines(c(as.character(knitr::knit_print(draw_up(page))), as.character(knitr::knit_print(tie_out(page))), listed), file)
+  writeLines(c(as.character(knitr::knit_print(draw_up(page))), as.character(knitr::knit_print(tie_out(page))),
+    listed), file)
   from <- "markdown+autolink_bare_uris+tex_math_single_backslash"
   through <- function(from, file, to) {
     out <- file.path(folder, paste0("out.", to))
@@ -63,6 +68,7 @@ test_that("every sign comes through as it is: in HTML, LaTeX, a word processor a
   expect_no_match(tex, "\\\\\\(|\\\\\\[[^0-9]|\\\\emph|\\\\href|\\\\section")
   for (to in c("docx", "html")) {
     read <- text_of(to, through(from, file, to))
-    for (sign in signs) expect_true(grepl(squeezed_sign(sign), squeezed_sign(read), fixed = TRUE), label = paste(to, sign))
+    for (sign in signs) expect_true(grepl(squeezed_sign(sign), squeezed_sign(read), fixed = TRUE), label = paste(to,
+      sign))
   }
 })
