@@ -49,4 +49,3 @@ below_repaired <- function(brief, check) {
   below <- if (own) repaired(brief$source, check$repair) else below_repaired(brief$source, check)
   new_brief(below, brief$sections, brief$given, isTRUE(brief$narrowed))
 }
-

@@ -33,4 +33,3 @@ kind_hint <- function(node, set, ctx) {
   }
   NULL
 }
-

@@ -245,4 +245,3 @@ matched_lines <- function(here, there, keys, in_turn = FALSE) {
   line[again] <- NA
   list(line = line, again = again, again_there = duplicated(theirs))
 }
-

@@ -27,4 +27,3 @@ adds_what_does_not <- function(one, drawn) {
     ), c(one$name, x$name), weight = 1))
   }
 }
-

@@ -141,12 +141,12 @@ day_said <- function(node, to) {
 calendar_in_sql <- function(node, to) {
   units <- c(node$frame$behind$unit, node$frame$ahead$unit)
   if ("seconds" %in% units) not_in_sql("frames of hours and minutes have no like there", to)
-  if (!node$partial && ("months" %in% units || isTRUE(node$frame$weeks))) not_in_sql(paste(
-    "whether its dates are all starts of periods, on which a full frame hangs, is seen here alone; partial = TRUE",
-    "asks nothing of it"), to)
   date <- day_said(dated_along(node$along), to)
   frame <- to$server$around(date, node$frame, to)
   if (is.null(frame)) not_in_sql(sprintf("it has no frame of %s", node$frame$text), to)
+  if (!node$partial && ("months" %in% units || isTRUE(node$frame$weeks))) not_in_sql(paste(
+    "whether its dates are all starts of periods, on which a full frame hangs, is seen here alone; partial = TRUE",
+    "asks nothing of it"), to)
   group <- partition_said(node, to)
   said <- framed_in_sql(node$figure, over_said(group, frame$over), to)
   ends <- sprintf(c("min(%s) OVER (%s)", "max(%s) OVER (%s)"), date, paste(group, collapse = ""))
