@@ -328,3 +328,4 @@ core_set_progress <- function(tick, after = 2) {
 core_threads <- function() {
     .Call(`_idleledger_core_threads`)
 }
+

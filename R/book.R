@@ -144,11 +144,6 @@ opened_book <- function(book, tables = list()) {
   book
 }
 
-bytes_of_digits <- function(text) {
-  at <- seq(1, nchar(text), 2)
-  as.raw(strtoi(substring(text, at, at + 1), 16L))
-}
-
 # The first table that stands in no file is the book's own.
 source_of_book <- function(ledger, own, opener) {
   function(name, table) if (name %in% own[1]) ledger else opener(name, table)
@@ -185,8 +180,11 @@ post <- function(book, entries, name = NULL, alike = FALSE, replace = FALSE) {
 }
 
 post_ledger <- function(book, source, name = NULL, alike = FALSE, replace = FALSE) {
+  book <- book_as_it_stands(book)
   source <- fitted_to_page(source, book)
-  as <- list(name = if (is.null(name)) name_of(source) else name, source = name_of(source), alike = alike,
+  settled <- kinds_settled_by(book, source)
+  book <- book_with_kinds(book, settled)
+  as <- list(settled = settled, name = if (is.null(name)) name_of(source) else name, source = name_of(source), alike = alike,
     replace = replace, numbered = is.null(name) && !is_from_file(source))
   if (!is_one_text(as$name) || is.na(as$name) || !nzchar(as$name)) stop_idle("bad_argument", "name is one text.")
   post_told(book, told_of_ledger(book, source), as)
@@ -252,6 +250,7 @@ post_told <- function(book, told, as) {
   nodes <- nodes_of_figures(brief)
   print <- print_of_posting(told)
   changing_book(book, function(connection) {
+    if (length(as$settled)) put_kinds(connection, book, as$settled)
     if (as$replace) as$name <- name_of_posting(connection, as)
     postings <- postings_in(connection)
     same <- if (!as$alike && nzchar(print)) which(postings$print == print & is.na(postings$withdrawn_at))
@@ -376,6 +375,7 @@ check_is_book <- function(book) {
 
 # The page of a book as it was.
 book_as_of <- function(book, as_of) {
+  book <- book_as_it_stands(book)
   if (is.null(as_of)) return(book$brief)
   fine <- length(as_of) == 1 && !is.na(as_of) && (is.numeric(as_of) || inherits(as_of, c("Date", "POSIXct")) ||
     is.character(as_of) && !is.na(as.Date(as_of, optional = TRUE)))

@@ -209,7 +209,7 @@ check_section_names <- function(names) {
 # The brief of a brief or of a statement.
 brief_of <- function(x, fn) {
   if (is_brief(x)) return(x)
-  if (inherits(x, "idle_book")) return(x$brief)
+  if (inherits(x, "idle_book")) return(brief_now(x))
   if (inherits(x, "idle_statement")) {
     brief <- statement_part(x, "brief")
     if (is.null(brief)) stop_idle(

@@ -35,8 +35,11 @@ with_tables <- function(source, change) UseMethod("with_tables")
 values_wanting <- function(source) UseMethod("values_wanting")
 supplied <- function(source, values) UseMethod("supplied")
 
+# The page of a book as it stands now.
+brief_now <- function(book) UseMethod("brief_now")
+
 as_source <- function(source, name) {
-  if (inherits(source, "idle_book")) return(source$brief)
+  if (inherits(source, "idle_book")) return(brief_now(source))
   if (is_brief(source)) return(source)
   opened <- open_source(source, list(name = short_name(name)))
   if (opened$opened_as == "data_frame" && says_how(name)) opened$written <- name

@@ -60,6 +60,11 @@ struct Answers {
   std::vector<std::int64_t> wholes;
 };
 
+// The form of a state: the fold, the storage of its values, and what else tells them apart.
+constexpr std::uint32_t form_of(char fold, Storage storage, bool codes = false) {
+  return static_cast<std::uint32_t>(fold) << 8 | static_cast<std::uint32_t>(storage) << 1 | (codes ? 1 : 0);
+}
+
 class Fold {
  public:
   virtual ~Fold() = default;
@@ -68,6 +73,8 @@ class Fold {
   virtual bool likes_groups_together() const { return false; }
   // `later` has seen the rows after this fold's; `to` says where its groups go.
   virtual void merge(const Fold& later, MergeMap to) = 0;
+  // What its states are made of: folds of unlike forms hold unlike things, and do not merge.
+  virtual std::uint32_t form() const = 0;
   // An empty fold of the same values over so many groups.
   virtual std::unique_ptr<Fold> fresh(std::size_t groups) const = 0;
   virtual Storage storage(const std::string&) const { return Storage::float64; }

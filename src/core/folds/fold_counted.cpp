@@ -105,6 +105,7 @@ class Counted : public Fold {
     values_.merge(static_cast<const Counted&>(later).values_, to);
     answered_.clear();
   }
+  std::uint32_t form() const override { return form_of('c', storage_, codes_); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Counted>(groups, storage_, codes_);
   }

@@ -85,6 +85,7 @@ class Extremes : public Fold {
       if (other.any) take(known_[g], other.least, other.greatest);
     });
   }
+  std::uint32_t form() const override { return form_of('e', storage("")); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Extremes>(groups, less_);
   }

@@ -24,6 +24,7 @@ class FirstLast : public Fold {
       if (o.first_row >= 0) take(ends_[g], o.first_place, o.first_row, o.last_place, o.last_row);
     });
   }
+  std::uint32_t form() const override { return form_of('f', Storage::int64); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<FirstLast>(along_, groups);
   }

@@ -33,6 +33,7 @@ class Spread : public Fold {
     sums_.merge(other.sums_, to);
     squares_.merge(other.squares_, to);
   }
+  std::uint32_t form() const override { return form_of('s', storage_); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<Spread>(groups, storage_, unit_);
   }
@@ -118,6 +119,7 @@ class WeightedMean : public Fold {
     products_.merge(other.products_, to);
     to.each(other.odd_, [&](char odd, std::size_t g) { odd_[g] |= odd; });
   }
+  std::uint32_t form() const override { return form_of('w', Storage::float64); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WeightedMean>(groups, unit_);
   }

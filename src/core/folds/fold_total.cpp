@@ -21,6 +21,7 @@ class NumberTotal : public Fold {
   void merge(const Fold& later, MergeMap to) override {
     sums_.merge(static_cast<const NumberTotal&>(later).sums_, to);
   }
+  std::uint32_t form() const override { return form_of('t', Storage::float64); }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<NumberTotal>(groups, unit_);
   }
@@ -58,6 +59,9 @@ class WholeTotal : public Fold {
   void merge(const Fold& later, MergeMap to) override {
     to.each(static_cast<const WholeTotal&>(later).totals_,
             [&](int128 total, std::size_t g) { totals_[g] += total; });
+  }
+  std::uint32_t form() const override {
+    return form_of('t', sizeof(T) == 4 ? Storage::int32 : Storage::int64);
   }
   std::unique_ptr<Fold> fresh(std::size_t groups) const override {
     return std::make_unique<WholeTotal>(groups);

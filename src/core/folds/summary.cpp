@@ -204,6 +204,26 @@ void fold_rows(const std::vector<Feed>& feeds, Worker& worker, const std::int32_
 
 }  // namespace
 
+namespace {
+
+bool has_values(const FeedResult& feed) {
+  return std::any_of(feed.filled.begin(), feed.filled.end(), [](std::int64_t n) { return n != 0; });
+}
+
+// A column without a value has no kind yet: its folds take that of the first which has some.
+void merge_folds(FeedResult& feed, const FeedResult& later, MergeMap to) {
+  for (std::size_t k = 0; k < feed.folds.size(); ++k) {
+    if (feed.folds[k]->form() != later.folds[k]->form()) {
+      if (!has_values(later)) continue;
+      if (has_values(feed)) throw BadState("the values of a figure are of unlike kinds");
+      feed.folds[k] = later.folds[k]->fresh(feed.groups);
+    }
+    feed.folds[k]->merge(*later.folds[k], to);
+  }
+}
+
+}  // namespace
+
 void merge(Summary& all, const Summary& later, MergeMap to) {
   add_counts(all.entries, later.entries, to);
   for (std::size_t f = 0; f < all.feeds.size(); ++f) {
@@ -215,7 +235,7 @@ void merge(Summary& all, const Summary& later, MergeMap to) {
     add_counts(feed.unmet, more.unmet, to);
     feed.unknown += more.unknown;
     feed.no_number += more.no_number;
-    for (std::size_t k = 0; k < feed.folds.size(); ++k) feed.folds[k]->merge(*more.folds[k], to);
+    merge_folds(feed, more, to);
   }
 }
 

@@ -290,3 +290,78 @@ TEST_CASE("a damaged state is an error and never more, tens of thousands of time
   CHECK_THROWS_AS(loaded(""), BadState);
   CHECK_THROWS_AS(loaded(sealed_state(plain.substr(24), 99)), BadState);
 }
+
+namespace {
+
+// A feed of one fold over values of one kind, or over none that is filled in.
+struct Typed {
+  std::vector<double> numbers{1.5, 2.5, -3, 2.5};
+  std::vector<std::int32_t> wholes{1, 2, -3, 2}, codes{1, 2, 3, 2}, ranks{0, 1, 2};
+  std::vector<std::int64_t> bigs{INT64_C(1) << 40, 2, -3, 2};
+  std::vector<double> weights{1, 2, 1, 0.5};
+  std::vector<std::int32_t> key{0, 1, 0, 1};
+
+  ColumnView values(int kind) const {
+    if (kind == 0) return view(numbers);
+    if (kind == 1) return view(wholes);
+    if (kind == 2) return view(bigs);
+    ColumnView texts = view(codes, 3);
+    texts.rank = ranks.data();
+    return texts;
+  }
+  void clear() {
+    std::fill(numbers.begin(), numbers.end(), missing_number());
+    std::fill(wholes.begin(), wholes.end(), missing_int32);
+    std::fill(codes.begin(), codes.end(), missing_int32);
+    std::fill(bigs.begin(), bigs.end(), missing_int64);
+  }
+  States states(int kind, const std::string& fold) const {
+    Feed feed;
+    feed.values = values(kind);
+    feed.folds = {fold};
+    if (fold == "weighted") feed.weights = view(weights);
+    const Groups groups = group_rows({view(key)}, key.size(), with_threads(1));
+    return states_of(groups, {feed}, with_threads(1));
+  }
+};
+
+bool fits(int kind, const std::string& fold) {
+  if (fold == "counted") return true;
+  if (fold == "weighted") return kind == 0;
+  return kind != 3;
+}
+
+States merged(States first, const States& later) {
+  take_in(first, later, {0, 1}, 2);
+  return first;
+}
+
+}  // namespace
+
+TEST_CASE("states of unlike kinds do not merge, and those without a value take the kind of the first that has one") {
+  const Typed some;
+  Typed none;
+  none.clear();
+  for (const char* fold : {"total", "spread", "extremes", "counted", "weighted"}) {
+    for (int a = 0; a < 4; ++a) {
+      for (int b = 0; b < 4; ++b) {
+        if (!fits(a, fold) || !fits(b, fold)) continue;
+        INFO(fold << ' ' << a << ' ' << b);
+        const States here = some.states(a, fold), there = some.states(b, fold), blank = none.states(b, fold);
+        if (a == b) {
+          CHECK_NOTHROW(merged(some.states(a, fold), there));
+        } else {
+          CHECK_THROWS_AS(merged(some.states(a, fold), there), BadState);
+          CHECK_THROWS_AS(merged(some.states(a, fold), loaded(saved(there))), BadState);
+        }
+        for (const bool kept : {false, true}) {
+          const States later = merged(some.states(a, fold), kept ? loaded(saved(blank)) : none.states(b, fold));
+          const States first = merged(kept ? loaded(saved(blank)) : none.states(b, fold), here);
+          const auto whole = answers(merged(some.states(a, fold), none.states(a, fold)), {0, 1});
+          CHECK(answers(later, {0, 1}) == whole);
+          CHECK(answers(first, {0, 1}) == whole);
+        }
+      }
+    }
+  }
+}
