@@ -184,7 +184,8 @@ post_ledger <- function(book, source, name = NULL, alike = FALSE, replace = FALS
   source <- fitted_to_page(source, book)
   settled <- kinds_settled_by(book, source)
   book <- book_with_kinds(book, settled)
-  as <- list(settled = settled, name = if (is.null(name)) name_of(source) else name, source = name_of(source), alike = alike,
+  as <- list(settled = settled, name = if (is.null(name)) name_of(source) else name, source = name_of(source),
+    alike = alike,
     replace = replace, numbered = is.null(name) && !is_from_file(source))
   if (!is_one_text(as$name) || is.na(as$name) || !nzchar(as$name)) stop_idle("bad_argument", "name is one text.")
   post_told(book, told_of_ledger(book, source), as)

@@ -124,12 +124,17 @@ void note_gaps(const std::vector<std::int64_t>& days, const Frame& frame, const 
   }
 }
 
+// The days between two, of which either may be none.
+inline std::int64_t apart(std::int64_t later, std::int64_t day) {
+  return static_cast<std::int64_t>(static_cast<std::uint64_t>(later) - static_cast<std::uint64_t>(day));
+}
+
 // Counts the spans of more than `rows` days from each day to the one so many places on.
 IDLE_WIDE void count_wide(const std::int64_t* days, std::size_t n, std::size_t on,
                           std::int64_t rows, std::int64_t& wide, std::int64_t& widest) {
   std::int64_t count = 0, most = 0;
   for (std::size_t i = 0; i < n; ++i) {
-    const std::int64_t span = days[i + on] - days[i] + 1;
+    const std::int64_t span = apart(days[i + on], days[i] - 1);
     count += span > rows ? 1 : 0;
     most = span > most ? span : most;
   }
@@ -151,7 +156,7 @@ IDLE_WIDE void count_steps(const std::int64_t* days, std::size_t n, std::int64_t
                            std::int64_t& next) {
   std::int64_t equal = 0, one = 0;
   for (std::size_t i = 1; i < n; ++i) {
-    const std::int64_t step = days[i] - days[i - 1];
+    const std::int64_t step = apart(days[i], days[i - 1]);
     equal += step == 0 ? 1 : 0;
     one += step == 1 ? 1 : 0;
   }
