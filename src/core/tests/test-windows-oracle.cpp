@@ -218,7 +218,7 @@ double odd_sum(const std::vector<double>& x) {
 double scaled(Long x, int unit) {
   for (; unit > 0; --unit) x *= 2;
   for (; unit < 0; ++unit) x /= 2;
-  return static_cast<double>(x);
+  return static_cast<double>(x) + 0.0;  // a zero has no sign
 }
 
 double oracle_spread(const Values& v, int less, bool root, int unit) {
