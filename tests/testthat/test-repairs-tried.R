@@ -36,3 +36,16 @@ test_that("a repair that leaves its note, or brings another, is not offered", {
     expect_identical(nrow(offered(page)), 0L, label = deparse(expr))
   }
 })
+
+test_that("a weight is what the repair takes out of the figure that it moves most", {
+  rows <- list(copies = rbind(dues, dues[c(7, 7, 30), ]), totals_among = rbind(dues, transform(dues[1, ], wharf = "Total",
+    goods = NA, due = sum(dues$due))))
+  for (rule in names(rows)) {
+    page <- brief(rows[[rule]], lines = wharf, figures = c(s = sum(due)))
+    found <- offered(page)
+    found <- found[found$rule == rule, ]
+    before <- sum(draw_up(page)$s)
+    after <- sum(draw_up(apply_repair(page, rule))$s)
+    expect_equal(found$weight, (before - after) / before, label = rule)
+  }
+})
