@@ -9,6 +9,8 @@
 #' @param page A [brief()] with `lines`, whose entries can be worked part by part (see [parts]): for a new book. Its
 #'   ledger says which columns there are; its entries are not posted by this.
 #' @param tables Tables that the page looks into and that are in no file, by name, when a book is opened again.
+#' @param outside Whether files that the page of a book looks into may stand outside of the book's folder, as with
+#'   [read_brief()]: a book that came from elsewhere opens no others by itself.
 #' @param book A book.
 #' @param entries A part of the entries: what [ledger()] opens, or a ledger. It has the columns of the page's ledger
 #'   that the page names, of the same kinds.
@@ -48,7 +50,7 @@
 #' book
 #' draw_up(book)
 #' postings(book)
-open_book <- function(path, page = NULL, tables = list()) {
+open_book <- function(path, page = NULL, tables = list(), outside = FALSE) {
   local_utf8()
   for (package in c("yaml", "jsonlite")) need_package(package, "books")
   book <- structure(list(), class = "idle_book")
@@ -58,7 +60,8 @@ open_book <- function(path, page = NULL, tables = list()) {
     "bad_book", sprintf("%s holds no book.", book_name(book)), "A new book needs its page: open_book(path, page)."
   )
   if (is.null(facts)) begin_book(book, page)
-  opened <- opened_book(book, tables)
+  # Who has the page at hand knows which files it names; a book that was received says so only.
+  opened <- opened_book(book, tables, isTRUE(outside) || !is.null(page))
   if (!is.null(page)) check_same_page(opened, page)
   opened
 }
@@ -123,7 +126,7 @@ entries_of_first_part <- function(source) {
   coded_columns(from, names(kinds_of(source)))
 }
 
-opened_book <- function(book, tables = list()) {
+opened_book <- function(book, tables = list(), outside = TRUE) {
   facts <- facts_of_book(book)
   if (is.null(facts$format)) stop_idle("bad_book", sprintf("%s holds no book.", book_name(book)))
   if (!identical(facts$format, book_format)) stop_idle(
@@ -138,7 +141,7 @@ opened_book <- function(book, tables = list()) {
   list <- list_of_yaml(lines, where)
   own <- Filter(function(name) identical(list$tables[[name]]$given, "yes") && !name %in% names(tables),
     names(list$tables))
-  brief <- brief_from_list(list, source_of_book(ledger, own, source_opener(folder, tables, TRUE, where)), where)
+  brief <- brief_from_list(list, source_of_book(ledger, own, source_opener(folder, tables, outside, where)), where)
   book$brief <- brief
   book$facts <- facts[c("name", "made_at", "made_by")]
   book

@@ -135,16 +135,30 @@ source_opener <- function(folder, tables, outside, where) {
     how <- table[setdiff(names(table), c("file", "given"))]
     if (!is.null(how$kinds)) how$kinds <- kinds_from_text(sub("^c\\((.*)\\)$", "\\1",
       one_text(how$kinds, "kinds", where)))
-    open_source(paths, c(list(name = basename(paths[1])), how))
+    opened <- open_source(paths, c(list(name = basename(paths[1])), how))
+    # Once more when it is open: a folder may have been exchanged meanwhile.
+    for (file in opened$origin) check_inside(file, file, folder, outside, where)
+    opened
   }
 }
 
 file_beside <- function(path, folder, outside, where) {
   full <- if (grepl("^(/|~|[A-Za-z]:)", path)) path else file.path(folder, path)
+  check_inside(c(full, files_spread(full)), path, folder, outside, where)
+  full
+}
+
+# What a pattern and a folder stand for: the files themselves, of which any may be a link.
+files_spread <- function(path) {
+  there <- Sys.glob(path)
+  if (file.exists(path)) there <- union(path, there)
+  c(there, unlist(lapply(there[dir.exists(there)], list.files, full.names = TRUE)))
+}
+
+check_inside <- function(files, path, folder, outside, where) {
   home <- paste0(normalizePath(folder), "/")
-  real <- vapply(c(full, Sys.glob(full)), real_place, "", USE.NAMES = FALSE)
-  inside <- all(startsWith(real, home) & !grepl("(^|/)[.][.](/|$)", real))
-  if (outside || inside) return(full)
+  real <- vapply(files, real_place, "", USE.NAMES = FALSE)
+  if (outside || all(startsWith(real, home) & !grepl("(^|/)[.][.](/|$)", real))) return(invisible())
   stop_file(
     where(path), sprintf("the file %s does not stand in the folder of the brief.", value_text(path)),
     "If it is to be opened all the same: read_brief(path, outside = TRUE); on the command line, --outside."

@@ -36,7 +36,7 @@ book_deeds <- function() {
       0L
     },
     post = function(path, files, options) {
-      book <- open_book(path, tables = further_sources(options))
+      book <- book_named(path, options)
       if (length(files) == 0) stop_idle("bad_argument", "book post needs files with entries.")
       for (file in files) {
         post_ledger(book, open_file(file, options), if (length(files) == 1) options[["name"]], isTRUE(options$alike),
@@ -46,24 +46,24 @@ book_deeds <- function() {
       0L
     },
     `draw-up` = function(path, files, options) {
-      put_out(draw_up(open_book(path, tables = further_sources(options)), as_of = moment_of(options)),
+      put_out(draw_up(book_named(path, options), as_of = moment_of(options)),
         options)
       0L
     },
     postings = function(path, files, options) {
-      put_out(draw_up(new_brief(as_source(postings(open_book(path)), "postings"), list())), options)
+      put_out(draw_up(new_brief(as_source(postings(book_named(path, options)), "postings"), list())), options)
       0L
     },
     withdraw = function(path, files, options) {
       if (length(files) != 1) stop_idle("bad_argument", "book withdraw needs the number or the name of one posting.")
       number <- strict_number(files)
-      withdraw(open_book(path), if (is.na(number)) files else number)
+      withdraw(book_named(path, options), if (is.na(number)) files else number)
       if (!isTRUE(options$quiet)) message(clean_text(sprintf("Withdrew %s.", files)))
       0L
     },
     check = function(path, files, options) {
       against <- options[["against"]]
-      proof <- tie_out(open_book(path), against = if (!is.null(against)) open_file(against, options))
+      proof <- tie_out(book_named(path, options), against = if (!is.null(against)) open_file(against, options))
       print(proof, all = TRUE)
       if (all_tie(proof)) 0L else 1L
     }
@@ -75,4 +75,9 @@ moment_of <- function(options) {
   if (is.null(until)) return(NULL)
   number <- strict_number(until)
   if (is.na(number)) until else number
+}
+
+# The book of a command, with the tables that --source names.
+book_named <- function(path, options) {
+  open_book(path, tables = further_sources(options), outside = isTRUE(options$outside))
 }

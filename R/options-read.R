@@ -90,7 +90,7 @@ brief_options <- function() {
       example = "targets=targets.csv", repeats = TRUE),
     select = list(takes = "FILE", does = "a query (SQL) in the place of a file; --source says what its tables are",
       example = "receipts.sql"),
-    outside = list(does = "let a brief's file open tables outside of its folder")
+    outside = list(does = "let a brief's file, or a book, open tables outside of its folder")
   ), function(option) c(option, group = "Values and tables"))
   c(sections[setdiff(names(sections), "locale")], more, source_options())
 }

@@ -203,3 +203,41 @@ test_that("patterns and folders go through a brief's file, and links in them lea
   file.symlink(file.path(folder, "secret.csv"), file.path(folder, "in", "t-3.csv"))
   expect_match(said_by(read_brief(file.path(folder, "in/p.brief.yaml"))), "does not stand in the folder of the brief")
 })
+
+test_that("a folder or a pattern with a link that leads out is refused, and so is a book that was received", {
+  folder <- withr::local_tempdir()
+  home <- file.path(folder, "home")
+  dir.create(file.path(home, "inner"), recursive = TRUE)
+  for (file in c("outside.csv", "home/inner/fine.csv")) writeLines(c("lock,x", "a,1"), file.path(folder, file))
+  written <- function(table) {
+    path <- file.path(home, "page.brief.yaml")
+    writeLines(c("brief: 1", "tables:", paste("  t:", table), "pages:", "  - name: page", "    from: t",
+      "    lines: lock"),
+      path)
+    path
+  }
+  said <- function(table) said_by(draw_up(read_brief(written(table))))
+  ways <- c("inner", "inner/*.csv", "inner/", "./inner")
+  for (way in ways) expect_identical(draw_up(read_brief(written(way)))$lock, "a", label = way)
+  links <- list(c("../../outside.csv", "inner/a.csv"), c(file.path(folder, "outside.csv"), "inner/b.csv"))
+  for (link in links) {
+    file.symlink(link[1], file.path(home, link[2]))
+    for (way in ways) expect_match(said(way), "does not stand in the folder of the brief", label = paste(link[1], way))
+    unlink(file.path(home, link[2]))
+  }
+  file.symlink("..", file.path(home, "up"))
+  file.symlink("up", file.path(home, "again"))
+  for (way in c("up", "again", "up/outside.csv", "again/out*.csv", "u?/*.csv")) {
+    expect_match(said(paste0("\"", way, "\"")), "does not stand in the folder of the brief", label = way)
+  }
+  skip_if_not_installed("RSQLite")
+  locks <- ledger(file.path(folder, "outside.csv"))
+  page <- brief(data.frame(lock = "a", toll = 1), prepare = bring_in(locks, match = lock), lines = lock, figures = c(s =
+    sum(toll)))
+  path <- file.path(home, "kept.book")
+  post(open_book(path, page), data.frame(lock = "a", toll = 2))
+  expect_match(said_by(open_book(path)), "does not stand in the folder of the brief")
+  expect_equal(draw_up(open_book(path, outside = TRUE))$s, 2)
+  expect_match(program("book", "draw-up", path)$err, "does not stand in the folder")
+  expect_match(paste(program("book", "draw-up", path, "--outside")$out, collapse = " "), "a +2")
+})

@@ -23,7 +23,7 @@ hostile_keys <- function(n) {
 
 test_that("every kind of picture has as many marks as lines, with the statement's values, on random hostile pages", {
   withr::local_seed(15)
-  for (round in 1:40) {
+  for (round in seq_len(rounds(40))) {
     table <- expand.grid(k = hostile_keys(sample(3:12, 1)), m = hostile_keys(sample(2:4, 1)), stringsAsFactors = FALSE)
     table <- rbind(table, table[sample(nrow(table), 3), ])
     table$x <- round(stats::rnorm(nrow(table), 50, 30), 2)

@@ -38,7 +38,8 @@ test_that("a repair that leaves its note, or brings another, is not offered", {
 })
 
 test_that("a weight is what the repair takes out of the figure that it moves most", {
-  rows <- list(copies = rbind(dues, dues[c(7, 7, 30), ]), totals_among = rbind(dues, transform(dues[1, ], wharf = "Total",
+  rows <- list(copies = rbind(dues, dues[c(7, 7, 30), ]), totals_among = rbind(dues, transform(dues[1, ],
+    wharf = "Total",
     goods = NA, due = sum(dues$due))))
   for (rule in names(rows)) {
     page <- brief(rows[[rule]], lines = wharf, figures = c(s = sum(due)))
