@@ -18,7 +18,7 @@ r_mutations <- list(
   list("as_asked", "length(bad) == 0", "TRUE", "reader-kinds"),
   list("missing_asked", "\"\"", "c(\"\", \"NA\")", "reader-delimited-cells"),
   list("check_same_shape", "first$kinds != other$kinds", "FALSE", "source-file-opened"),
-  list("file_beside", "outside || inside", "TRUE", "brief-file"),
+  list("check_inside", "outside || all", "TRUE || all", "brief-file"),
   list("able_in_sql", "\"varchar\"", "\"varchar\", \"bpchar\"", "source-connection"),
   list("more_of_table", "!all(same)", "FALSE", "source-connection"),
   list("number_text", "size < 0.5 * 10^-decimals", "FALSE", "cells"),
