@@ -111,20 +111,28 @@ course_layers <- function(picture, asked, data, names) {
     ggplot2::scale_linewidth_manual(values = by_line(widths), labels = short_labels,
       guide = if (one) "none" else "legend"),
     value_axis(picture, names[1], "y", 0.03, 0.05), rules_along("y"),
-    if (begins_at_zero(picture, names[1])) ggplot2::expand_limits(y = 0)
+    if (any(is.finite(data$value)) && begins_at_zero(picture, names[1], data$value[is.finite(data$value)]))
+      ggplot2::expand_limits(y = 0)
   )
 }
 
-# Amounts and counts begin at zero, whatever they are; averages, levels and the like where they do, which is said.
-begins_at_zero <- function(picture, name) {
+# Amounts and counts begin at zero, whatever they are, also those of the page below; averages and the like where they
+# do, which is said. Of a column of the ledger nothing is known: zero is there where it takes less than half of the
+# axis.
+begins_at_zero <- function(picture, name, values) {
   node <- picture$columns[[name]]$node
-  if (is.null(node)) return(FALSE)
+  if (is.null(node)) node <- figure_below(picture$facts$brief$source, name)
+  if (is.null(node)) return(min(values) < max(values) / 2)
   figures <- figures_in(node)
   own <- Filter(function(figure) isTRUE(room_of("figure", figure$fn)$additive), figures)
-  is_additive(picture, name) || length(figures) > 0 && length(own) == length(figures) && node$type == "window"
+  length(figures) > 0 && length(own) == length(figures) && node$type %in% c("figure", "window")
+}
+
+figure_below <- function(source, name) {
+  if (is_brief(source)) Find(function(figure) figure$name == name, source$checked$figures)$node
 }
 
 above_zero <- function(picture, name, values) {
   values <- values[is.finite(values)]
-  if (length(values) && min(values) > 0 && !begins_at_zero(picture, name)) "the axis does not begin at zero"
+  if (length(values) && min(values) > 0 && !begins_at_zero(picture, name, values)) "the axis does not begin at zero"
 }
