@@ -1,7 +1,6 @@
 # A page drawn up from a page: what may not be averaged or added up again, and is.
 
-notes_of_averaged_averages <- function(entries, checked, columns) {
-  facts <- facts_of_entries(entries, columns)
+notes_of_averaged_averages <- function(facts, checked) {
   if (length(facts) == 0) return(NULL)
   unlist(lapply(checked, function(figure) {
     notes <- lapply(figures_in(figure$node), averaged_again, facts = facts)
@@ -18,8 +17,7 @@ averaged_again <- function(node, facts) {
 }
 
 # Totals of what a join below wrote beside several entries: list(notes, weights).
-notes_of_repeated <- function(entries, checked, columns) {
-  facts <- facts_of_entries(entries, columns)
+notes_of_repeated <- function(facts, entries, checked, columns) {
   own <- unlist(lapply(entries$prepared_by, function(done) names(done$part$brought)))
   facts <- facts[setdiff(names(facts), c(own, names_from(columns, own)))]
   found <- list()

@@ -14,7 +14,7 @@ kinds_settled_by <- function(book, source) {
 
 # A part whose columns have the kinds that they have in all.
 part_with_values <- function(source, names) {
-  for (at in seq_along(source$part_sizes)) {
+  for (at in seq_len(number_of_parts(source))) {
     part <- part_of_ledger(source, at)
     if (all(kinds_of(part)[names] != "empty")) return(part)
   }

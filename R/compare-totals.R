@@ -29,10 +29,7 @@ own_totals <- function(brief, kept) {
   footing <- if (all(lengths(sets) == 0)) quote(whole()) else
     if (all(lengths(sets) < 2)) rlang::call2("sets", !!!lapply(unlist(sets), as.name), quote(whole())) else
       rlang::call2("cube", !!!lapply(keys, as.name))
-  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "abreast", "chart",
-    "control"))]
-  sections$footing <- list(captured(footing))
-  statement_of(work_brief(new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))))
+  statement_of(work_brief(without_shown(brief, list(captured(footing)))))
 }
 
 # Total lines of one side that differ from the page on the other: list(cells, compared, unmatched). NULL where no page
@@ -78,9 +75,10 @@ totals_in_words <- function(of) {
   if (of$unmatched > 0 && of$compared > 0) sprintf("; %s no like", have(of$unmatched, "line")), ".")
 }
 
-without_shown <- function(brief) {
-  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "footing", "chart",
-    "control"))]
+# All lines of a page as they are worked, with other subtotals or none.
+without_shown <- function(brief, footing = NULL) {
+  sections <- brief$sections[setdiff(names(brief$sections), c("show", "order", "layout", "chart", "control"))]
+  sections$footing <- footing
   new_brief(brief$source, sections, brief$given, isTRUE(brief$narrowed))
 }
 

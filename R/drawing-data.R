@@ -83,6 +83,7 @@ gather_rest <- function(data, most, additive, texts, dwarfing = FALSE) {
   ))
   one$label <- sprintf("and %s others", big_mark(length(rest)))
   one$others <- TRUE
+  one$row <- NA
   one$text <- texts(one$value)
   list(data = rbind(data[seq_len(most - 1), ], one), left = 0, gathered = length(rest))
 }

@@ -18,10 +18,10 @@ in_frame <- function(picture, asked, data, layers, value, notes = character(), m
 # A picture ties out before it is shown: each mark of a line has the line's own value, and stands where no other does.
 check_marks <- function(picture, value, data) {
   if (is.null(data$row) || is.null(data$value) || is.null(data$y)) return(invisible())
-  own <- which(!is.na(data$row) & !(if (is.null(data$others)) FALSE else data$others & is.na(data$row)))
+  own <- which(!is.na(data$row)) # others gathered are of no one line
   column <- if (is.null(data$line)) rep(value[1], nrow(data)) else data$x
   for (name in unique(column[own])) {
-    here <- own[column[own] == name & !is_gathered(data, own)]
+    here <- own[column[own] == name]
     there <- as_plain_number(values_at(picture, name, data$row[here]))
     if (!all(same_values(as.double(data$value[here]), as.double(there)))) stop_marks(sprintf(
       "a mark of %s has another value than its line", tick(name)))
@@ -30,10 +30,6 @@ check_marks <- function(picture, value, data) {
   if (anyDuplicated(place)) stop_marks(sprintf("%s stand in one place",
     count_of(sum(place %in% place[duplicated(place)]),
     "line")))
-}
-
-is_gathered <- function(data, rows) {
-  if (is.null(data$others)) rep(FALSE, length(rows)) else data$others[rows] & grepl("^and .* others$", data$label[rows])
 }
 
 stop_marks <- function(why) {

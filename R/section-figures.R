@@ -42,9 +42,10 @@ room("figures", "section",
     drawn <- add_note(drawn, said$notes, "skipped", pmin(said$passed / max(drawn$entries$n, 1), 1))
     drawn <- add_note(drawn, results$notes, "skipped")
     columns <- drawn$brief$checked$columns
-    again <- notes_of_repeated(drawn$entries, checked, columns)
+    facts <- facts_of_entries(drawn$entries, columns)
+    again <- notes_of_repeated(facts, drawn$entries, checked, columns)
     drawn <- add_note(drawn, again$notes, "matches", again$weights)
-    add_note(drawn, notes_of_averaged_averages(drawn$entries, checked, columns), "averages", 1)
+    add_note(drawn, notes_of_averaged_averages(facts, checked), "averages", 1)
   },
   in_sql = function(q, checked, brief) {
     q$figures <- stats::setNames(checked, vapply(checked, `[[`, "", "name"))

@@ -47,3 +47,11 @@ test_that("a kind that does not fit the page, or what was posted before, is refu
   withdraw(book, "some")
   expect_true(is.na(draw_up(book)$s))
 })
+
+test_that("a column that is blank in the first of several parts takes its kind from the part that has a value", {
+  book <- open_book(withr::local_tempfile(fileext = ".book"), new_page(data.frame(g = "a", v = NA)))
+  entries <- data.frame(g = c("a", "b"), v = c(rep(NA, 50), seq(0.5, 25, 0.5)))
+  post(book, ledger(entries, "entries", in_parts = 10))
+  expect_equal(draw_up(book)$s, draw_up(new_page(entries))$s)
+  expect_true(all_tie(tie_out(book)))
+})
